@@ -1,0 +1,30 @@
+package carezza.cli;
+
+import carezza.engine.Engine;
+import carezza.engine.TileCache;
+import carezza.io.Document;
+import carezza.io.DocumentStore;
+import carezza.io.PictureFile;
+import carezza.io.PictureReader;
+import carezza.sheet.RunSheet;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+
+/**
+ * A picture with its run sheet and an engine over it.
+ *
+ * @param picture as read
+ * @param sheet the one given, or the one beside the picture, or an empty one
+ * @param engine evaluates it
+ */
+record Loaded(PictureFile picture, RunSheet sheet, Engine engine) {
+  static Loaded of(Path picture, Path sheet) throws IOException {
+    PictureFile file = PictureReader.read(picture);
+    Path beside = picture.resolveSibling(picture.getFileName() + ".carezza.json");
+    Path from = sheet != null ? sheet : Files.exists(beside) ? beside : null;
+    Document d = from == null ? null : DocumentStore.read(from);
+    Engine engine = new Engine(file.picture(), file.encoding(), TileCache.ofHeapShare());
+    return new Loaded(file, d == null ? RunSheet.EMPTY : d.sheet(), engine);
+  }
+}

@@ -1,0 +1,77 @@
+package carezza.cli;
+
+import carezza.io.ExportSettings;
+import carezza.io.Exporter;
+import carezza.io.PictureFormat;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Renders a picture with its run sheet to a new file. */
+@Command(
+    name = "render",
+    description = "Renders a picture with its run sheet to a new file.",
+    mixinStandardHelpOptions = true)
+final class RenderCommand implements Callable<Integer> {
+  /** Profiles that can be asked for. */
+  enum Profile {
+    source,
+    srgb
+  }
+
+  @Parameters(paramLabel = "PICTURE", description = "JPEG, PNG or TIFF; never written to.")
+  private Path picture;
+
+  @Option(
+      names = "--sheet",
+      paramLabel = "F",
+      description = "Document with the run sheet; the one beside the picture if not given.")
+  private Path sheet;
+
+  @Option(names = "--out", paramLabel = "F", required = true, description = "File to write.")
+  private Path out;
+
+  @Option(names = "--profile", description = "source or srgb; JPEG is sRGB unless told otherwise.")
+  private Profile profile;
+
+  @Option(names = "--depth", description = "8 or 16 bits; the source's own unless told otherwise.")
+  private Integer depth;
+
+  @Option(names = "--threads", description = "Threads to use; all cores unless told otherwise.")
+  private int threads = Runtime.getRuntime().availableProcessors();
+
+  @Spec private CommandSpec spec;
+
+  @Override
+  public Integer call() throws IOException {
+    PictureFormat format =
+        PictureFormat.ofName(out)
+            .orElseThrow(
+                () ->
+                    new IllegalArgumentException(
+                        out.getFileName() + ": the name must end in .jpg, .png or .tif."));
+    Loaded l = Loaded.of(picture, sheet);
+    l.picture().warnings().forEach(w -> spec.commandLine().getErr().println(w));
+    ExportSettings usual = ExportSettings.usual(format, l.picture());
+    ExportSettings s =
+        new ExportSettings(
+            format,
+            depth == null ? usual.depth() : depth,
+            profile == null ? usual.toSrgb() : profile == Profile.srgb,
+            ExportSettings.JPEG_QUALITY);
+    Exporter.export(
+        l.picture(),
+        l.engine(),
+        l.engine().view(l.sheet(), () -> false),
+        s,
+        out,
+        Math.max(1, threads),
+        f -> {});
+    return 0;
+  }
+}

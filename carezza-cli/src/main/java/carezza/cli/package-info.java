@@ -1,0 +1,2 @@
+/** The terminal: render and measure pictures with the same core as the application. */
+package carezza.cli;

@@ -1,0 +1,87 @@
+package carezza.area;
+
+import carezza.image.Hash;
+import carezza.image.Rect;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Where a pass acts. The mask is the base joined with what was grown, then the strokes in their
+ * order, then inverted if so set.
+ *
+ * @param base what it starts from
+ * @param region region name when the base is a region, else empty
+ * @param grown places grown by colour and edges
+ * @param strokes put on or take off, in order
+ * @param inverted everything but this
+ */
+public record Area(
+    Base base, String region, List<Growth> grown, List<Stroke> strokes, boolean inverted) {
+  /** What an area starts from. */
+  public enum Base {
+    WHOLE,
+    NONE,
+    REGION
+  }
+
+  /** Everything. */
+  public static final Area WHOLE = new Area(Base.WHOLE, "", List.of(), List.of(), false);
+
+  /** Nothing, until something is painted or grown. */
+  public static final Area NONE = new Area(Base.NONE, "", List.of(), List.of(), false);
+
+  public Area {
+    grown = List.copyOf(grown);
+    strokes = List.copyOf(strokes);
+    if ((base == Base.REGION) == region.isEmpty()) {
+      throw new IllegalArgumentException("base = " + base + " with region '" + region + "'");
+    }
+  }
+
+  public static Area ofRegion(String name) {
+    return new Area(Base.REGION, name, List.of(), List.of(), false);
+  }
+
+  public Area with(Stroke s) {
+    List<Stroke> all = new ArrayList<>(strokes);
+    all.add(s);
+    return new Area(base, region, grown, all, inverted);
+  }
+
+  public Area with(Growth g) {
+    List<Growth> all = new ArrayList<>(grown);
+    all.add(g);
+    return new Area(base, region, all, strokes, inverted);
+  }
+
+  public Area inverted(boolean on) {
+    return new Area(base, region, grown, strokes, on);
+  }
+
+  /** True when nothing is covered whatever the picture. */
+  public boolean isEmpty() {
+    return !inverted
+        && base == Base.NONE
+        && grown.isEmpty()
+        && strokes.stream().noneMatch(s -> s.brush().puts());
+  }
+
+  /** True when everything is covered fully whatever the picture. */
+  public boolean isWhole() {
+    return !inverted && base == Base.WHOLE && strokes.stream().allMatch(s -> s.brush().puts());
+  }
+
+  /** Fingerprint of what can matter inside {@code rect} (source pixels). */
+  public long fingerprint(Rect rect, double pxPerMm) {
+    Hash h = new Hash().add(base.name()).add(region).add(inverted);
+    grown.forEach(g -> h.add(g.fingerprint()));
+    if (!isWhole()) {
+      for (Stroke s : strokes) {
+        if (s.bounds(pxPerMm).intersects(rect)) {
+          s.addTo(h);
+        }
+      }
+    }
+    return h.get();
+  }
+}

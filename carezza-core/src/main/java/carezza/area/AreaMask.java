@@ -1,0 +1,104 @@
+package carezza.area;
+
+import carezza.image.Plane;
+import carezza.image.Rect;
+import java.util.Arrays;
+import java.util.List;
+
+/** Rasterises an {@link Area} to a mask of 0..1 at the pixel centres of any level. */
+public final class AreaMask {
+  /** What an area may refer to. */
+  public interface Context {
+    double pxPerMm();
+
+    /** The area of a named region; {@link Area#NONE} if there is none. */
+    Area region(String name);
+
+    /** The matte of a grown place over {@code rect} at {@code level}. */
+    Plane matte(Growth g, int level, Rect rect);
+  }
+
+  private AreaMask() {}
+
+  /** Weights 0..1 over {@code rect}, or null when they are all 1. */
+  public static float[] of(Area area, Context ctx, int level, Rect rect) {
+    if (area.isWhole()) {
+      return null;
+    }
+    float[] m = new float[rect.w() * rect.h()];
+    switch (area.base()) {
+      case WHOLE -> Arrays.fill(m, 1);
+      case REGION -> {
+        float[] r = of(ctx.region(area.region()), ctx, level, rect);
+        if (r == null) {
+          Arrays.fill(m, 1);
+        } else {
+          System.arraycopy(r, 0, m, 0, m.length);
+        }
+      }
+      default -> {}
+    }
+    for (Growth g : area.grown()) {
+      float[] p = ctx.matte(g, level, rect).data();
+      for (int i = 0; i < m.length; i++) {
+        m[i] = Math.max(m[i], p[i]);
+      }
+    }
+    paint(area.strokes(), ctx.pxPerMm(), level, rect, m);
+    if (area.inverted()) {
+      for (int i = 0; i < m.length; i++) {
+        m[i] = 1 - m[i];
+      }
+    }
+    return m;
+  }
+
+  /** Lays strokes on a mask in their order. */
+  public static void paint(List<Stroke> strokes, double pxPerMm, int level, Rect rect, float[] m) {
+    float[] layer = new float[m.length];
+    for (Stroke s : strokes) {
+      Rect part = s.bounds(pxPerMm).toLevel(level).intersect(rect);
+      if (part.isEmpty()) {
+        continue;
+      }
+      deposit(s, pxPerMm, level, rect, layer);
+      float sign = s.brush().puts() ? 1 : -1;
+      for (int y = part.y(); y < part.bottom(); y++) {
+        int row = (y - rect.y()) * rect.w() - rect.x();
+        for (int x = part.x(); x < part.right(); x++) {
+          int i = row + x;
+          if (layer[i] != 0) {
+            m[i] = Math.max(0, Math.min(1, m[i] + sign * Math.min(1, layer[i])));
+            layer[i] = 0;
+          }
+        }
+      }
+    }
+  }
+
+  private static void deposit(Stroke s, double pxPerMm, int level, Rect rect, float[] layer) {
+    double scale = Math.scalb(1.0, -level);
+    double radiusPx = s.brush().sizeMm() * pxPerMm / 2;
+    StrokePath path = new StrokePath(s, radiusPx);
+    double radius = Math.max(0.75, radiusPx * scale);
+    double thin = Math.min(1, radiusPx * scale / radius);
+    double edge = Math.max(s.brush().edge(), Math.min(1, 0.7 / radius));
+    float full = (float) (path.share * thin / s.brush().touches());
+    for (int k = 0; k < path.x.length; k++) {
+      double cx = path.x[k] * scale - 0.5;
+      double cy = path.y[k] * scale - 0.5;
+      float amount = (float) (full * path.pressure[k]);
+      int x0 = Math.max(rect.x(), (int) Math.ceil(cx - radius));
+      int x1 = Math.min(rect.right() - 1, (int) Math.floor(cx + radius));
+      int y0 = Math.max(rect.y(), (int) Math.ceil(cy - radius));
+      int y1 = Math.min(rect.bottom() - 1, (int) Math.floor(cy + radius));
+      for (int y = y0; y <= y1; y++) {
+        int row = (y - rect.y()) * rect.w() - rect.x();
+        for (int x = x0; x <= x1; x++) {
+          double r = Math.hypot(x - cx, y - cy) / radius;
+          layer[row + x] += amount * StrokePath.profile(r, edge);
+        }
+      }
+    }
+  }
+}

@@ -1,0 +1,58 @@
+package carezza.color;
+
+/**
+ * Oklab of working-space light (Ottosson 2020, "A perceptual color space for image processing"): L
+ * 0 to 1 at white, a and b near 0 for neutrals. Homogeneous: light times k has coordinates times
+ * cbrt(k).
+ */
+public final class Oklab {
+  private static final Matrix3 XYZ_TO_LMS =
+      Matrix3.of(
+          0.8189330101,
+          0.3618667424,
+          -0.1288597137,
+          0.0329845436,
+          0.9293118715,
+          0.0361456387,
+          0.0482003018,
+          0.2643662691,
+          0.6338517070);
+  private static final Matrix3 LMS_TO_LAB =
+      Matrix3.of(
+          0.2104542553,
+          0.7936177850,
+          -0.0040720468,
+          1.9779984951,
+          -2.4285922050,
+          0.4505937099,
+          0.0259040371,
+          0.7827717662,
+          -0.8086757660);
+  private static final float[] LMS = XYZ_TO_LMS.after(WorkingSpace.TO_XYZ).floats();
+  private static final float[] LMS_BACK = XYZ_TO_LMS.after(WorkingSpace.TO_XYZ).inverse().floats();
+  private static final float[] LAB = LMS_TO_LAB.floats();
+  private static final float[] LAB_BACK = LMS_TO_LAB.inverse().floats();
+
+  private Oklab() {}
+
+  public static void of(float r, float g, float b, float[] out) {
+    float l = Roots.cbrt(LMS[0] * r + LMS[1] * g + LMS[2] * b);
+    float m = Roots.cbrt(LMS[3] * r + LMS[4] * g + LMS[5] * b);
+    float s = Roots.cbrt(LMS[6] * r + LMS[7] * g + LMS[8] * b);
+    out[0] = LAB[0] * l + LAB[1] * m + LAB[2] * s;
+    out[1] = LAB[3] * l + LAB[4] * m + LAB[5] * s;
+    out[2] = LAB[6] * l + LAB[7] * m + LAB[8] * s;
+  }
+
+  public static void toLight(float lightness, float a, float b, float[] out) {
+    float l = LAB_BACK[0] * lightness + LAB_BACK[1] * a + LAB_BACK[2] * b;
+    float m = LAB_BACK[3] * lightness + LAB_BACK[4] * a + LAB_BACK[5] * b;
+    float s = LAB_BACK[6] * lightness + LAB_BACK[7] * a + LAB_BACK[8] * b;
+    l = l * l * l;
+    m = m * m * m;
+    s = s * s * s;
+    out[0] = LMS_BACK[0] * l + LMS_BACK[1] * m + LMS_BACK[2] * s;
+    out[1] = LMS_BACK[3] * l + LMS_BACK[4] * m + LMS_BACK[5] * s;
+    out[2] = LMS_BACK[6] * l + LMS_BACK[7] * m + LMS_BACK[8] * s;
+  }
+}

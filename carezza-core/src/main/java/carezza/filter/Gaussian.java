@@ -1,0 +1,115 @@
+package carezza.filter;
+
+import carezza.image.Plane;
+
+/**
+ * Gaussian blur with a finite kernel: separable, cut at 3.5 sigma and normalised, the border
+ * repeated. Against the untruncated Gaussian the error is under 1e-3 of the plane's range; against
+ * the same kernel in doubles under 1e-6 of it. Cost per pixel: about 7 sigma multiply-adds.
+ */
+public final class Gaussian {
+  private static final double CUT = 3.5;
+
+  private Gaussian() {}
+
+  /** How far a pixel looks: the kernel's radius in pixels. */
+  public static int reach(double sigmaPx) {
+    return sigmaPx <= 0 ? 0 : (int) Math.ceil(CUT * sigmaPx);
+  }
+
+  /** One side of the kernel: weights at distance 0, 1, ... reach, normalised over both sides. */
+  public static float[] kernel(double sigmaPx) {
+    int n = reach(sigmaPx);
+    double[] k = new double[n + 1];
+    double sum = 0;
+    for (int i = 0; i <= n; i++) {
+      k[i] = n == 0 ? 1 : Math.exp(-0.5 * i * i / (sigmaPx * sigmaPx));
+      sum += i == 0 ? k[i] : 2 * k[i];
+    }
+    float[] f = new float[n + 1];
+    for (int i = 0; i <= n; i++) {
+      f[i] = (float) (k[i] / sum);
+    }
+    return f;
+  }
+
+  /**
+   * @param sigmaPx 0 (a copy) to a third of the plane's size
+   */
+  public static Plane blur(Plane in, double sigmaPx) {
+    if (!(sigmaPx >= 0) || Double.isInfinite(sigmaPx)) {
+      throw new IllegalArgumentException("sigmaPx = " + sigmaPx + ", must be 0 or more and finite");
+    }
+    if (sigmaPx == 0 || in.data().length == 0) {
+      return new Plane(in.rect(), in.data().clone());
+    }
+    float[] k = kernel(sigmaPx);
+    float[] mid = new float[in.data().length];
+    rows(in.data(), mid, in.w(), in.h(), k);
+    float[] out = new float[mid.length];
+    columns(mid, out, in.w(), in.h(), k);
+    return new Plane(in.rect(), out);
+  }
+
+  /**
+   * Masked (normalised) blur: G(v m) / G(m), so that nothing from where {@code m} is 0 leaks in.
+   * Where G(m) is under 1e-4 the result is {@code fallback}.
+   */
+  public static Plane blurMasked(Plane v, Plane m, double sigmaPx, float fallback) {
+    float[] vm = new float[v.data().length];
+    for (int i = 0; i < vm.length; i++) {
+      vm[i] = v.data()[i] * m.data()[i];
+    }
+    Plane num = blur(new Plane(v.rect(), vm), sigmaPx);
+    Plane den = blur(m, sigmaPx);
+    float[] out = num.data();
+    for (int i = 0; i < out.length; i++) {
+      out[i] = den.data()[i] > 1e-4f ? out[i] / den.data()[i] : fallback;
+    }
+    return num;
+  }
+
+  private static void rows(float[] in, float[] out, int w, int h, float[] k) {
+    int n = k.length - 1;
+    float[] line = new float[w + 2 * n];
+    float[] sum = new float[w];
+    for (int y = 0; y < h; y++) {
+      int row = y * w;
+      System.arraycopy(in, row, line, n, w);
+      for (int i = 0; i < n; i++) {
+        line[i] = in[row];
+        line[n + w + i] = in[row + w - 1];
+      }
+      for (int x = 0; x < w; x++) {
+        sum[x] = k[0] * line[x + n];
+      }
+      for (int t = 1; t <= n; t++) {
+        float kt = k[t];
+        int lo = n - t;
+        int hi = n + t;
+        for (int x = 0; x < w; x++) {
+          sum[x] += kt * (line[x + lo] + line[x + hi]);
+        }
+      }
+      System.arraycopy(sum, 0, out, row, w);
+    }
+  }
+
+  private static void columns(float[] in, float[] out, int w, int h, float[] k) {
+    int n = k.length - 1;
+    for (int y = 0; y < h; y++) {
+      int row = y * w;
+      for (int x = 0; x < w; x++) {
+        out[row + x] = k[0] * in[row + x];
+      }
+      for (int t = 1; t <= n; t++) {
+        float kt = k[t];
+        int up = Math.max(0, y - t) * w;
+        int down = Math.min(h - 1, y + t) * w;
+        for (int x = 0; x < w; x++) {
+          out[row + x] += kt * (in[up + x] + in[down + x]);
+        }
+      }
+    }
+  }
+}

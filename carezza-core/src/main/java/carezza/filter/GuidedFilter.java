@@ -1,0 +1,90 @@
+package carezza.filter;
+
+import carezza.image.Plane;
+import carezza.image.Rect;
+
+/**
+ * Guided filter with a colour guide (He, Sun, Tang 2013, "Guided image filtering"): in every window
+ * the output is the best affine function of the guide's three channels. Departure: windows are
+ * Gaussian instead of boxes, which leaves no squares. Border repeated; reach is twice the window's.
+ */
+public final class GuidedFilter {
+  private GuidedFilter() {}
+
+  /**
+   * @param p plane to be refined
+   * @param guide three planes over the same rectangle
+   * @param sigmaPx window size
+   * @param eps regularisation in squared guide units; above the variance of texture to be ignored
+   */
+  public static Plane filter(Plane p, Plane[] guide, double sigmaPx, double eps) {
+    Rect rect = p.rect();
+    int n = p.data().length;
+    float[][] mean = new float[3][];
+    float[][] cross = new float[3][];
+    float[][] var = new float[6][];
+    float[] pMean = Gaussian.blur(p, sigmaPx).data();
+    int v = 0;
+    for (int i = 0; i < 3; i++) {
+      mean[i] = Gaussian.blur(guide[i], sigmaPx).data();
+      cross[i] = product(rect, guide[i].data(), p.data(), sigmaPx);
+      for (int j = i; j < 3; j++) {
+        var[v++] = product(rect, guide[i].data(), guide[j].data(), sigmaPx);
+      }
+    }
+    float[][] a = new float[4][n];
+    for (int i = 0; i < n; i++) {
+      solve(i, mean, cross, var, pMean, eps, a);
+    }
+    for (int i = 0; i < 4; i++) {
+      a[i] = Gaussian.blur(new Plane(rect, a[i]), sigmaPx).data();
+    }
+    Plane out = new Plane(rect);
+    for (int i = 0; i < n; i++) {
+      out.data()[i] =
+          a[0][i] * guide[0].data()[i]
+              + a[1][i] * guide[1].data()[i]
+              + a[2][i] * guide[2].data()[i]
+              + a[3][i];
+    }
+    return out;
+  }
+
+  private static float[] product(Rect rect, float[] x, float[] y, double sigmaPx) {
+    float[] xy = new float[x.length];
+    for (int i = 0; i < xy.length; i++) {
+      xy[i] = x[i] * y[i];
+    }
+    return Gaussian.blur(new Plane(rect, xy), sigmaPx).data();
+  }
+
+  private static void solve(
+      int i, float[][] m, float[][] c, float[][] v, float[] p, double eps, float[][] a) {
+    double m0 = m[0][i];
+    double m1 = m[1][i];
+    double m2 = m[2][i];
+    double s00 = v[0][i] - m0 * m0 + eps;
+    double s01 = v[1][i] - m0 * m1;
+    double s02 = v[2][i] - m0 * m2;
+    double s11 = v[3][i] - m1 * m1 + eps;
+    double s12 = v[4][i] - m1 * m2;
+    double s22 = v[5][i] - m2 * m2 + eps;
+    double c0 = c[0][i] - m0 * p[i];
+    double c1 = c[1][i] - m1 * p[i];
+    double c2 = c[2][i] - m2 * p[i];
+    double i00 = s11 * s22 - s12 * s12;
+    double i01 = s02 * s12 - s01 * s22;
+    double i02 = s01 * s12 - s02 * s11;
+    double i11 = s00 * s22 - s02 * s02;
+    double i12 = s01 * s02 - s00 * s12;
+    double i22 = s00 * s11 - s01 * s01;
+    double det = s00 * i00 + s01 * i01 + s02 * i02;
+    double a0 = (i00 * c0 + i01 * c1 + i02 * c2) / det;
+    double a1 = (i01 * c0 + i11 * c1 + i12 * c2) / det;
+    double a2 = (i02 * c0 + i12 * c1 + i22 * c2) / det;
+    a[0][i] = (float) a0;
+    a[1][i] = (float) a1;
+    a[2][i] = (float) a2;
+    a[3][i] = (float) (p[i] - a0 * m0 - a1 * m1 - a2 * m2);
+  }
+}

@@ -1,0 +1,66 @@
+package carezza.pass;
+
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * A kind of pass: its parameters and its computation. Stateless. Everything a kind reads comes
+ * through {@link Run}; a pixel whose weight is 0 keeps its incoming bits.
+ */
+public interface PassKind {
+  /** Name in the document and the word bundle. */
+  String key();
+
+  Stage stage();
+
+  List<Parameter> parameters();
+
+  /** Highest strength, 1 to 2. */
+  default double maxStrength() {
+    return 2;
+  }
+
+  /** Readings that this kind moves, those shown first first. */
+  Set<ReadingKey> affects();
+
+  /**
+   * True for kinds that act on a painted or grown area; false where the kind has its own shapes.
+   */
+  default boolean usesArea() {
+    return true;
+  }
+
+  /** The named region that a new pass of this kind acts on, or empty for the whole or nothing. */
+  default String homeRegion() {
+    return "";
+  }
+
+  /** True when these settings change nothing, wherever the area is. */
+  boolean isNeutral(Pass p);
+
+  /**
+   * The rectangles of the picture below (source pixels) on which the result in {@code rect} rests.
+   */
+  default List<Rect> reads(Pass p, Frame frame, Rect rect) {
+    return List.of(rect);
+  }
+
+  /** Whether the pass can change anything in {@code rect} (source pixels). */
+  default boolean touches(Pass p, Frame frame, Rect rect) {
+    return true;
+  }
+
+  /** Settings as they matter inside {@code rect}, beyond area and strength. */
+  default long fingerprint(Pass p, Frame frame, Rect rect) {
+    return p.settingsHash();
+  }
+
+  /**
+   * Changes {@code block}, which holds the picture below, in place.
+   *
+   * @param weight mask of 0..1 a pixel without strength, or null for 1 everywhere
+   */
+  void apply(Run run, RgbBlock block, float[] weight);
+}

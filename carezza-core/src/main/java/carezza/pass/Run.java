@@ -1,0 +1,39 @@
+package carezza.pass;
+
+import carezza.area.Area;
+import carezza.image.PixelReader;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import java.util.function.Supplier;
+
+/**
+ * What a pass is given while it is evaluated: the picture below, masks, and a cache for analyses.
+ */
+public interface Run {
+  Pass pass();
+
+  Frame frame();
+
+  /** The picture as the passes below leave it. */
+  PixelReader below();
+
+  /** Fingerprint of the picture below inside a rectangle of source pixels. */
+  long belowFingerprint(Rect rect);
+
+  /** Mask of an area at a level, 0..1. */
+  Plane mask(Area area, int level, Rect rect);
+
+  /** Fingerprint of an area's mask inside a rectangle of source pixels, regions resolved. */
+  long areaFingerprint(Area area, Rect rect);
+
+  /** Source pixels outside which an area's mask is 0. */
+  Rect areaBounds(Area area);
+
+  /**
+   * The analysis of this key, computed once and kept as long as memory allows.
+   *
+   * @param key fingerprint of everything the analysis reads
+   * @param bytes rough size of the result
+   */
+  <T> T analysis(long key, long bytes, Supplier<T> compute);
+}

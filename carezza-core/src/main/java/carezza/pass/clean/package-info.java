@@ -1,0 +1,2 @@
+/** Clean: heals, solved in the gradient domain from a source near by. */
+package carezza.pass.clean;

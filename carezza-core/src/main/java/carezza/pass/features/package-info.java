@@ -1,0 +1,2 @@
+/** Features: teeth and eye whites. */
+package carezza.pass.features;

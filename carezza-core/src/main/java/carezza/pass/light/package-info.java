@@ -1,0 +1,2 @@
+/** Light: neutral and exposure, in linear light. */
+package carezza.pass.light;

@@ -1,0 +1,2 @@
+/** Relief: dodge and burn as gains in stops. */
+package carezza.pass.relief;

@@ -1,0 +1,2 @@
+/** Skin: colour gathered towards a reference place. */
+package carezza.pass.skin;

@@ -1,0 +1,121 @@
+package carezza.sheet;
+
+import carezza.area.Area;
+import carezza.face.FaceMap;
+import carezza.pass.Pass;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.function.UnaryOperator;
+
+/**
+ * Everything that is decided about one picture: its face map, its named regions and its passes,
+ * first applied first. Immutable.
+ *
+ * @param faceMap eye pins and scale, empty until pinned
+ * @param regions named regions as far as they were pointed out
+ * @param passes in the order they are applied
+ */
+public record RunSheet(Optional<FaceMap> faceMap, Map<String, Area> regions, List<Pass> passes) {
+  public static final RunSheet EMPTY = new RunSheet(Optional.empty(), Map.of(), List.of());
+
+  public RunSheet {
+    regions = Collections.unmodifiableMap(new TreeMap<>(regions));
+    passes = List.copyOf(passes);
+    if (passes.stream().map(Pass::id).distinct().count() != passes.size()) {
+      throw new IllegalArgumentException("two passes have the same id");
+    }
+  }
+
+  public RunSheet withFaceMap(FaceMap map) {
+    return new RunSheet(Optional.of(map), regions, passes);
+  }
+
+  public RunSheet withRegion(String name, Area area) {
+    Map<String, Area> all = new TreeMap<>(regions);
+    all.put(name, area);
+    return new RunSheet(faceMap, all, passes);
+  }
+
+  public RunSheet withPasses(List<Pass> list) {
+    return new RunSheet(faceMap, regions, list);
+  }
+
+  public Area region(String name) {
+    return regions.getOrDefault(name, Area.NONE);
+  }
+
+  public Optional<Pass> pass(long id) {
+    return passes.stream().filter(p -> p.id() == id).findFirst();
+  }
+
+  public int indexOf(long id) {
+    for (int i = 0; i < passes.size(); i++) {
+      if (passes.get(i).id() == id) {
+        return i;
+      }
+    }
+    return -1;
+  }
+
+  public long nextId() {
+    return passes.stream().mapToLong(Pass::id).max().orElse(0) + 1;
+  }
+
+  /** The sheet with a pass replaced; the same sheet when the pass is not in it. */
+  public RunSheet change(long id, UnaryOperator<Pass> how) {
+    return withPasses(passes.stream().map(p -> p.id() == id ? how.apply(p) : p).toList());
+  }
+
+  public RunSheet without(long id) {
+    return withPasses(passes.stream().filter(p -> p.id() != id).toList());
+  }
+
+  /** Adds a pass after the last pass of its own or an earlier stage. */
+  public RunSheet add(Pass pass) {
+    int at = 0;
+    for (int i = 0; i < passes.size(); i++) {
+      if (passes.get(i).kind().stage().compareTo(pass.kind().stage()) <= 0) {
+        at = i + 1;
+      }
+    }
+    List<Pass> list = new ArrayList<>(passes);
+    list.add(at, pass);
+    return withPasses(list);
+  }
+
+  /** Adds a copy right after the original, under a new id. */
+  public RunSheet duplicate(long id) {
+    int i = indexOf(id);
+    List<Pass> list = new ArrayList<>(passes);
+    list.add(i + 1, passes.get(i).withId(nextId()));
+    return withPasses(list);
+  }
+
+  /** Whether a pass may be moved up (-1) or down (+1): within its stage only. */
+  public boolean canMove(long id, int by) {
+    int i = indexOf(id);
+    int j = i + by;
+    return i >= 0
+        && j >= 0
+        && j < passes.size()
+        && passes.get(i).kind().stage() == passes.get(j).kind().stage();
+  }
+
+  public RunSheet move(long id, int by) {
+    if (!canMove(id, by)) {
+      return this;
+    }
+    List<Pass> list = new ArrayList<>(passes);
+    Collections.swap(list, indexOf(id), indexOf(id) + by);
+    return withPasses(list);
+  }
+
+  /** The sheet with the passes that {@code keep} refuses muted. */
+  public RunSheet muting(java.util.function.Predicate<Pass> mute) {
+    return withPasses(passes.stream().map(p -> mute.test(p) ? p.withOn(false) : p).toList());
+  }
+}

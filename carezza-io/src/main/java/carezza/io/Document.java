@@ -1,0 +1,21 @@
+package carezza.io;
+
+import carezza.sheet.RunSheet;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+
+/**
+ * What is kept about one picture.
+ *
+ * @param sourceName the picture's file name
+ * @param sourceSha256 hexadecimal SHA-256 of the picture file when the document was made
+ * @param sheet the run sheet
+ * @param read the tree as it was read, whose unknown fields are written back; empty when new
+ */
+public record Document(String sourceName, String sourceSha256, RunSheet sheet, ObjectNode read) {
+  /** The version of the form written. */
+  public static final int VERSION = 1;
+
+  public Document with(RunSheet s) {
+    return new Document(sourceName, sourceSha256, s, read);
+  }
+}

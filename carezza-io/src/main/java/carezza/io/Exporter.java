@@ -1,0 +1,165 @@
+package carezza.io;
+
+import carezza.color.ColorEncoding;
+import carezza.engine.Engine;
+import carezza.image.PixelReader;
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import carezza.image.SourcePicture;
+import java.awt.color.ColorSpace;
+import java.awt.image.BufferedImage;
+import java.awt.image.ComponentColorModel;
+import java.awt.image.DataBuffer;
+import java.awt.image.Raster;
+import java.awt.image.WritableRaster;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.DoubleConsumer;
+
+/**
+ * Renders a sheet at full size and writes it. A sample that no pass touched is written as the
+ * file's own code when profile and depth are the source's. The bytes do not depend on the number of
+ * threads.
+ */
+public final class Exporter {
+  private static final int STRIP = 256;
+
+  private Exporter() {}
+
+  /**
+   * @param view the picture to write
+   * @param progress told shares of 0..1; may throw {@link CancellationException} to stop
+   * @throws UnreadableFileException naming the file and why it could not be written
+   */
+  public static void export(
+      PictureFile source,
+      Engine engine,
+      PixelReader view,
+      ExportSettings settings,
+      Path out,
+      int threads,
+      DoubleConsumer progress)
+      throws IOException {
+    if (Files.exists(out) && Files.isSameFile(out, source.path())) {
+      throw new UnreadableFileException(
+          out, "this is the original picture, which is never written to; choose another name.");
+    }
+    BufferedImage image =
+        render(source, engine, view, settings, threads, f -> progress.accept(0.8 * f));
+    byte[] profile =
+        settings.toSrgb() || source.profile().length == 0 ? IccProfile.srgb() : source.profile();
+    AtomicFile.write(out, target -> PictureWriter.write(image, settings, profile, target));
+    progress.accept(1);
+  }
+
+  /** The picture as codes in the settings' encoding and depth. */
+  public static BufferedImage render(
+      PictureFile source,
+      Engine engine,
+      PixelReader view,
+      ExportSettings settings,
+      int threads,
+      DoubleConsumer progress)
+      throws IOException {
+    SourcePicture p = source.picture();
+    boolean alpha = p.channels() == 4 && settings.format() != PictureFormat.JPEG;
+    BufferedImage image = image(p.width(), p.height(), settings.depth(), alpha);
+    Rect all = p.bounds();
+    int strips = (all.h() + STRIP - 1) / STRIP;
+    ExecutorService pool = Executors.newFixedThreadPool(threads);
+    AtomicInteger done = new AtomicInteger();
+    try {
+      List<Future<?>> jobs = new ArrayList<>();
+      for (int s = 0; s < strips; s++) {
+        Rect strip = new Rect(0, s * STRIP, all.w(), STRIP).intersect(all);
+        jobs.add(
+            pool.submit(
+                () -> {
+                  strip(source, engine, view, settings, image, strip);
+                  done.incrementAndGet();
+                }));
+      }
+      for (Future<?> job : jobs) {
+        job.get();
+        progress.accept((double) done.get() / strips);
+      }
+    } catch (ExecutionException e) {
+      if (e.getCause() instanceof CancellationException c) {
+        throw c;
+      }
+      throw new IOException("the picture could not be computed: " + e.getCause(), e.getCause());
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new CancellationException("interrupted");
+    } finally {
+      pool.shutdownNow();
+    }
+    return image;
+  }
+
+  private static void strip(
+      PictureFile source,
+      Engine engine,
+      PixelReader view,
+      ExportSettings settings,
+      BufferedImage image,
+      Rect strip) {
+    SourcePicture p = source.picture();
+    ColorEncoding to = settings.toSrgb() ? ColorEncoding.srgb() : source.encoding();
+    boolean own = !settings.toSrgb() && settings.depth() == p.depth();
+    float[] m = to.toWorking().inverse().floats();
+    WritableRaster raster = image.getRaster();
+    int bands = raster.getNumBands();
+    PixelReader original = engine.original();
+    for (int x0 = 0; x0 < strip.w(); x0 += STRIP) {
+      Rect r = new Rect(x0, strip.y(), STRIP, strip.h()).intersect(strip);
+      RgbBlock now = view.read(0, r);
+      RgbBlock before = original.read(0, r);
+      int[] px = new int[r.w() * r.h() * bands];
+      for (int i = 0; i < now.size(); i++) {
+        float red = now.r()[i];
+        float green = now.g()[i];
+        float blue = now.b()[i];
+        int x = r.x() + i % r.w();
+        int y = r.y() + i / r.w();
+        int at = i * bands;
+        if (own && red == before.r()[i] && green == before.g()[i] && blue == before.b()[i]) {
+          for (int c = 0; c < 3; c++) {
+            px[at + c] = p.code(c, x, y);
+          }
+        } else {
+          px[at] = to.encode(0, settings.depth(), m[0] * red + m[1] * green + m[2] * blue);
+          px[at + 1] = to.encode(1, settings.depth(), m[3] * red + m[4] * green + m[5] * blue);
+          px[at + 2] = to.encode(2, settings.depth(), m[6] * red + m[7] * green + m[8] * blue);
+        }
+        if (bands == 4) {
+          int a = p.code(3, x, y);
+          px[at + 3] = p.depth() == settings.depth() ? a : p.depth() == 16 ? a / 257 : a * 257;
+        }
+      }
+      raster.setPixels(r.x(), r.y(), r.w(), r.h(), px);
+    }
+  }
+
+  private static BufferedImage image(int w, int h, int depth, boolean alpha) {
+    int type = depth == 8 ? DataBuffer.TYPE_BYTE : DataBuffer.TYPE_USHORT;
+    ComponentColorModel model =
+        new ComponentColorModel(
+            ColorSpace.getInstance(ColorSpace.CS_sRGB),
+            alpha,
+            false,
+            alpha ? ComponentColorModel.TRANSLUCENT : ComponentColorModel.OPAQUE,
+            type);
+    WritableRaster raster = Raster.createInterleavedRaster(type, w, h, alpha ? 4 : 3, null);
+    return new BufferedImage(model, raster, false, null);
+  }
+}

@@ -1,0 +1,136 @@
+package carezza.io;
+
+import carezza.area.Area;
+import carezza.area.Stroke;
+import carezza.pass.Pass;
+import carezza.sheet.RunSheet;
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+
+/**
+ * The changes since the last save, one line of JSON each, appended and flushed as they are made. A
+ * line holds the order of the passes and the passes that changed; of a pass that only gained
+ * strokes it holds the new ones. Lines are idempotent: replaying them over a document that already
+ * has them gives the same sheet. A last line that was cut off is left out.
+ */
+public final class Journal {
+  private static final ObjectMapper MAPPER = new ObjectMapper();
+
+  private final Path file;
+  private RunSheet last;
+
+  /**
+   * @param saved the sheet as it was saved last
+   */
+  public Journal(Path file, RunSheet saved) {
+    this.file = file;
+    last = saved;
+  }
+
+  /** Appends the step from the sheet before to {@code now}. */
+  public synchronized void append(RunSheet now) throws IOException {
+    byte[] line =
+        (MAPPER.writeValueAsString(step(last, now)) + "\n").getBytes(StandardCharsets.UTF_8);
+    try (FileChannel c =
+        FileChannel.open(
+            file, StandardOpenOption.CREATE, StandardOpenOption.WRITE, StandardOpenOption.APPEND)) {
+      c.write(ByteBuffer.wrap(line));
+      c.force(false);
+    }
+    last = now;
+  }
+
+  /** Begins anew after a save. */
+  public synchronized void clear(RunSheet saved) throws IOException {
+    Files.deleteIfExists(file);
+    last = saved;
+  }
+
+  private static ObjectNode step(RunSheet before, RunSheet now) {
+    ObjectNode o = JsonNodeFactory.instance.objectNode();
+    now.faceMap().ifPresent(m -> o.set("faceMap", SheetJson.faceMap(m)));
+    if (!now.regions().equals(before.regions())) {
+      o.set("regions", SheetJson.regions(now.regions()));
+    }
+    ArrayNode order = o.putArray("order");
+    ArrayNode changed = o.putArray("changed");
+    for (Pass p : now.passes()) {
+      order.add(p.id());
+      Optional<Pass> old = before.pass(p.id());
+      if (old.isEmpty() || !old.get().equals(p)) {
+        changed.add(SheetJson.write(p, old.map(q -> common(q, p)).orElse(0)));
+      }
+    }
+    return o;
+  }
+
+  private static int common(Pass a, Pass b) {
+    List<Stroke> x = a.area().strokes();
+    List<Stroke> y = b.area().strokes();
+    int n = 0;
+    while (n < x.size() && n < y.size() && x.get(n).equals(y.get(n))) {
+      n++;
+    }
+    return n;
+  }
+
+  /**
+   * The sheet that a journal leads to, empty when there is no journal.
+   *
+   * @throws UnreadableFileException when a whole line makes no sense
+   */
+  static Optional<RunSheet> replay(Path file, RunSheet saved) throws IOException {
+    if (!Files.exists(file) || Files.size(file) == 0) {
+      return Optional.empty();
+    }
+    String text = Files.readString(file, StandardCharsets.UTF_8);
+    RunSheet sheet = saved;
+    int from = 0;
+    for (int end = text.indexOf('\n'); end >= 0; end = text.indexOf('\n', from)) {
+      try {
+        sheet = apply(sheet, MAPPER.readTree(text.substring(from, end)));
+      } catch (JsonProcessingException | IllegalArgumentException e) {
+        throw new UnreadableFileException(file, "the record of unsaved work is damaged.", e);
+      }
+      from = end + 1;
+    }
+    return Optional.of(sheet);
+  }
+
+  private static RunSheet apply(RunSheet s, JsonNode line) {
+    Map<Long, Pass> passes = new TreeMap<>();
+    s.passes().forEach(p -> passes.put(p.id(), p));
+    for (JsonNode n : line.path("changed")) {
+      Pass old = passes.get(n.path("id").asLong());
+      Pass p = SheetJson.readPass(n, old == null ? List.of() : old.area().strokes());
+      passes.put(p.id(), p);
+    }
+    List<Pass> order = new ArrayList<>();
+    for (JsonNode id : line.path("order")) {
+      Pass p = passes.get(id.asLong());
+      if (p == null) {
+        throw new IllegalArgumentException("pass " + id + " is missing");
+      }
+      order.add(p);
+    }
+    Map<String, Area> regions =
+        line.has("regions") ? SheetJson.readRegions(line.path("regions")) : s.regions();
+    return new RunSheet(SheetJson.readFaceMap(line).or(s::faceMap), regions, order);
+  }
+}
