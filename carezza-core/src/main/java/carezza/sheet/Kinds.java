@@ -1,6 +1,7 @@
 package carezza.sheet;
 
 import carezza.pass.PassKind;
+import carezza.pass.clean.Heals;
 import carezza.pass.light.Neutral;
 import carezza.pass.relief.LightCurve;
 import java.util.List;
@@ -8,7 +9,7 @@ import java.util.List;
 /** The register of pass kinds, in the order in which they are offered. */
 public final class Kinds {
   private static final List<PassKind> ALL =
-      List.of(new Neutral(), LightCurve.dodge(), LightCurve.burn());
+      List.of(new Neutral(), new Heals(), LightCurve.dodge(), LightCurve.burn());
 
   private Kinds() {}
 

@@ -1,0 +1,17 @@
+package carezza.bench;
+
+/** {@code bench heal}: prints a table. */
+public final class Main {
+  private Main() {}
+
+  public static void main(String[] args) {
+    String what = args.length == 0 ? "heal" : args[0];
+    switch (what) {
+      case "heal" -> HealBench.run();
+      default -> {
+        System.err.println("No benchmark '" + what + "'; there is: heal.");
+        System.exit(2);
+      }
+    }
+  }
+}
