@@ -8,6 +8,7 @@ public final class Main {
     String what = args.length == 0 ? "heal" : args[0];
     switch (what) {
       case "heal" -> HealBench.run();
+      case "grow" -> GrowBench.run();
       default -> {
         System.err.println("No benchmark '" + what + "'; there is: heal.");
         System.exit(2);

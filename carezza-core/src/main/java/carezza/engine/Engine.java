@@ -16,6 +16,7 @@ import carezza.pass.Frame;
 import carezza.pass.Pass;
 import carezza.pass.Run;
 import carezza.sheet.RunSheet;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -260,7 +261,10 @@ public final class Engine {
       Pass p = active.get(d - 1);
       Hash h = new Hash().add(p.kind().fingerprint(p, frame, r)).add(p.strength());
       h.add(frame.pxPerMm());
-      List<Rect> reads = p.kind().reads(p, frame, r);
+      List<Rect> reads = new ArrayList<>(p.kind().reads(p, frame, r));
+      if (p.kind().readsOwnArea()) {
+        reads.add(boundsOf(p.area()));
+      }
       for (Rect need : reads) {
         h.add(need).add(fingerprint(d - 1, need, prints));
         if (p.kind().usesArea()) {

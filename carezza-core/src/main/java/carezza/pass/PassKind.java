@@ -47,6 +47,11 @@ public interface PassKind {
     return List.of(rect);
   }
 
+  /** Whether the result also rests on the picture below in the whole of the pass's area. */
+  default boolean readsOwnArea() {
+    return false;
+  }
+
   /** Whether the pass can change anything in {@code rect} (source pixels). */
   default boolean touches(Pass p, Frame frame, Rect rect) {
     return true;

@@ -2,14 +2,25 @@ package carezza.sheet;
 
 import carezza.pass.PassKind;
 import carezza.pass.clean.Heals;
+import carezza.pass.even.TwoBands;
+import carezza.pass.features.Whiten;
 import carezza.pass.light.Neutral;
 import carezza.pass.relief.LightCurve;
+import carezza.pass.skin.SkinGather;
 import java.util.List;
 
 /** The register of pass kinds, in the order in which they are offered. */
 public final class Kinds {
   private static final List<PassKind> ALL =
-      List.of(new Neutral(), new Heals(), LightCurve.dodge(), LightCurve.burn());
+      List.of(
+          new Neutral(),
+          new Heals(),
+          new TwoBands(),
+          LightCurve.dodge(),
+          LightCurve.burn(),
+          Whiten.teeth(),
+          Whiten.eyeWhites(),
+          new SkinGather());
 
   private Kinds() {}
 

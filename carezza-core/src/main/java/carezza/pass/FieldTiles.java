@@ -1,0 +1,127 @@
+package carezza.pass;
+
+import carezza.field.SplineField;
+import carezza.image.Hash;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+
+/**
+ * Smooth fields found from the picture below, in tiles of a grid anchored at the picture's origin.
+ * A tile is keyed by what it read, so a change elsewhere leaves it valid.
+ *
+ * @param name tells analyses of one pass apart
+ * @param level pyramid level of the grid
+ * @param reachPx how far, in grid pixels, a field value looks
+ * @param hash fingerprint of the settings the analysis depends on
+ */
+public record FieldTiles(String name, int level, int reachPx, long hash) {
+  private static final int TILE = 128;
+
+  /** Finds the fields from the picture below and the pass's mask over the same rectangle. */
+  @FunctionalInterface
+  public interface Analysis {
+    /**
+     * @param below starts at multiples of 64
+     * @return fields over the rectangle of {@code below}
+     */
+    Plane[] of(RgbBlock below, Plane mask);
+  }
+
+  private Rect tileReads(Rect tile, Rect bounds) {
+    int margin = (reachPx + SplineField.REACH + 2 + 63) / 64 * 64;
+    Rect wide = tile.grow(margin).intersect(bounds);
+    int x = Math.floorDiv(wide.x(), 64) * 64;
+    int y = Math.floorDiv(wide.y(), 64) * 64;
+    return new Rect(x, y, wide.right() - x, wide.bottom() - y).intersect(bounds);
+  }
+
+  /** Source pixels on which the fields inside {@code rect} (source pixels) rest. */
+  public Rect reads(Frame frame, Rect rect) {
+    Rect bounds = frame.bounds().toLevel(level);
+    Rect g = rect.toLevel(level);
+    int x0 = Math.floorDiv(g.x(), TILE) * TILE;
+    int y0 = Math.floorDiv(g.y(), TILE) * TILE;
+    int x1 = (Math.floorDiv(g.right() - 1, TILE) + 1) * TILE;
+    int y1 = (Math.floorDiv(g.bottom() - 1, TILE) + 1) * TILE;
+    return tileReads(new Rect(x0, y0, x1 - x0, y1 - y0), bounds)
+        .toSource(level)
+        .intersect(frame.bounds());
+  }
+
+  /** The fields at the pixel centres of {@code rect} at any level. */
+  public Plane[] over(Run run, int count, Analysis analysis, int atLevel, Rect rect) {
+    Plane[] out = new Plane[count];
+    for (int f = 0; f < count; f++) {
+      out[f] = new Plane(rect);
+    }
+    double side = TILE * Math.scalb(1.0, level - atLevel);
+    int ty1 = (int) Math.floor((rect.bottom() - 0.5) / side);
+    int tx1 = (int) Math.floor((rect.right() - 0.5) / side);
+    for (int ty = (int) Math.floor((rect.y() + 0.5) / side); ty <= ty1; ty++) {
+      for (int tx = (int) Math.floor((rect.x() + 0.5) / side); tx <= tx1; tx++) {
+        Rect part = pixels(tx, ty, side).intersect(rect);
+        if (part.isEmpty()) {
+          continue;
+        }
+        SplineField[] fields =
+            tile(run, new Rect(tx * TILE, ty * TILE, TILE, TILE), count, analysis);
+        for (int f = 0; f < count; f++) {
+          paste(fields[f].at(atLevel, part), out[f]);
+        }
+      }
+    }
+    return out;
+  }
+
+  /** Pixels whose centres lie in a tile. */
+  private static Rect pixels(int tx, int ty, double side) {
+    int x0 = (int) Math.ceil(tx * side - 0.5);
+    int y0 = (int) Math.ceil(ty * side - 0.5);
+    int x1 = (int) Math.ceil((tx + 1) * side - 0.5);
+    int y1 = (int) Math.ceil((ty + 1) * side - 0.5);
+    return new Rect(x0, y0, x1 - x0, y1 - y0);
+  }
+
+  private static void paste(Plane from, Plane to) {
+    Rect r = from.rect();
+    for (int y = r.y(); y < r.bottom(); y++) {
+      System.arraycopy(
+          from.data(),
+          (y - r.y()) * r.w(),
+          to.data(),
+          (y - to.rect().y()) * to.w() + r.x() - to.rect().x(),
+          r.w());
+    }
+  }
+
+  private SplineField[] tile(Run run, Rect tile, int count, Analysis analysis) {
+    Rect bounds = run.below().bounds(level);
+    Rect reads = tileReads(tile, bounds);
+    Rect src = reads.toSource(level).intersect(run.frame().bounds());
+    long key =
+        new Hash()
+            .add(name)
+            .add(hash)
+            .add(level)
+            .add(tile)
+            .add(run.frame().pxPerMm())
+            .add(run.belowFingerprint(src))
+            .add(run.areaFingerprint(run.pass().area(), src))
+            .get();
+    int wide = TILE + 2 * SplineField.REACH;
+    return run.analysis(
+        key,
+        4L * count * wide * wide,
+        () -> {
+          Plane mask = run.mask(run.pass().area(), level, reads);
+          Plane[] found = analysis.of(run.below().read(level, reads), mask);
+          Rect keep = tile.grow(SplineField.REACH + 2).intersect(reads);
+          SplineField[] out = new SplineField[count];
+          for (int f = 0; f < count; f++) {
+            out[f] = new SplineField(level, found[f].crop(keep, 0));
+          }
+          return out;
+        });
+  }
+}

@@ -1,0 +1,163 @@
+package carezza.pass.features;
+
+import carezza.color.CieLab;
+import carezza.color.Roots;
+import carezza.image.Hash;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import carezza.pass.Parameter;
+import carezza.pass.Parameter.Unit;
+import carezza.pass.Pass;
+import carezza.pass.PassKind;
+import carezza.pass.ReadingKey;
+import carezza.pass.Run;
+import carezza.pass.Stage;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * Teeth or eye whites: the region's own colour is found first (its medians in CIELAB D65); then
+ * yellow (b*) is brought towards a target it never passes, redness above the median (a*, veins and
+ * gums) is reduced, and luminance is raised by a gain. Light well above the median, as catch-lights
+ * and wet gloss, is not raised. Point-wise once the medians are known, so texture passes through.
+ */
+public final class Whiten implements PassKind {
+  public static final String YELLOW = "yellowLeft";
+  public static final String LIFT = "lift";
+  public static final String RED = "redLeft";
+
+  private final String key;
+  private final String region;
+  private final double target;
+  private final ReadingKey reading;
+  private final List<Parameter> parameters;
+
+  private Whiten(String key, String region, double target, ReadingKey reading, double lift) {
+    this.key = key;
+    this.region = region;
+    this.target = target;
+    this.reading = reading;
+    parameters =
+        List.of(
+            new Parameter(YELLOW, Unit.PERCENT, 35, 100, 60, 1),
+            new Parameter(LIFT, Unit.STOP, 0, 0.3, lift, 0.01),
+            new Parameter(RED, Unit.PERCENT, 0, 100, 70, 1));
+  }
+
+  public static Whiten teeth() {
+    return new Whiten("teeth", "teeth", 2, ReadingKey.TEETH, 0.12);
+  }
+
+  public static Whiten eyeWhites() {
+    return new Whiten("eyeWhites", "eyeWhites", 0, ReadingKey.EYE_WHITES, 0.12);
+  }
+
+  @Override
+  public String key() {
+    return key;
+  }
+
+  @Override
+  public Stage stage() {
+    return Stage.FEATURES;
+  }
+
+  @Override
+  public List<Parameter> parameters() {
+    return parameters;
+  }
+
+  @Override
+  public double maxStrength() {
+    return 1;
+  }
+
+  @Override
+  public Set<ReadingKey> affects() {
+    return Set.of(reading);
+  }
+
+  @Override
+  public String homeRegion() {
+    return region;
+  }
+
+  @Override
+  public boolean isNeutral(Pass p) {
+    return p.value(YELLOW) == 100 && p.value(LIFT) == 0 && p.value(RED) == 100;
+  }
+
+  @Override
+  public boolean readsOwnArea() {
+    return true;
+  }
+
+  @Override
+  public void apply(Run run, RgbBlock b, float[] weight) {
+    Pass p = run.pass();
+    float[] own = medians(run);
+    float yellow = (float) (1 - p.value(YELLOW) / 100);
+    float red = (float) (1 - p.value(RED) / 100);
+    float lift = (float) p.value(LIFT);
+    float goal = (float) Math.min(target, Math.max(0, own[2]));
+    float[] lab = new float[3];
+    for (int i = 0; i < b.size(); i++) {
+      float k = (float) p.strength() * (weight == null ? 1 : weight[i]);
+      if (k == 0) {
+        continue;
+      }
+      CieLab.of(b.r()[i], b.g()[i], b.b()[i], lab);
+      float over = Math.max(0, Math.min(1, (lab[0] - own[0] - 10) / 12));
+      float gain = Roots.exp2(k * lift * (1 - over));
+      CieLab.of(gain * b.r()[i], gain * b.g()[i], gain * b.b()[i], lab);
+      lab[2] -= k * yellow * Math.max(0, lab[2] - goal);
+      lab[1] -= k * red * Math.max(0, lab[1] - Math.max(0, own[1]));
+      CieLab.toLight(lab[0], lab[1], lab[2], lab);
+      b.r()[i] = lab[0];
+      b.g()[i] = lab[1];
+      b.b()[i] = lab[2];
+    }
+  }
+
+  /** Medians of L*, a*, b* where the mask is above a half, at a level of 2 px a mm or more. */
+  private static float[] medians(Run run) {
+    Rect area = run.areaBounds(run.pass().area());
+    int level = Math.min(3, run.frame().levelFor(1, 2.5));
+    Rect rect = area.toLevel(level).intersect(run.below().bounds(level));
+    Rect src = rect.toSource(level).intersect(run.frame().bounds());
+    long key =
+        new Hash()
+            .add("medians")
+            .add(level)
+            .add(src)
+            .add(run.belowFingerprint(src))
+            .add(run.areaFingerprint(run.pass().area(), src))
+            .get();
+    return run.analysis(key, 64, () -> medians(run, level, rect));
+  }
+
+  private static float[] medians(Run run, int level, Rect rect) {
+    RgbBlock b = run.below().read(level, rect);
+    Plane mask = run.mask(run.pass().area(), level, rect);
+    float[][] v = new float[3][b.size()];
+    float[] lab = new float[3];
+    int n = 0;
+    for (int i = 0; i < b.size(); i++) {
+      if (mask.data()[i] > 0.5f) {
+        CieLab.of(b.r()[i], b.g()[i], b.b()[i], lab);
+        for (int c = 0; c < 3; c++) {
+          v[c][n] = lab[c];
+        }
+        n++;
+      }
+    }
+    float[] out = new float[3];
+    for (int c = 0; c < 3 && n > 0; c++) {
+      Arrays.sort(v[c], 0, n);
+      out[c] = v[c][n / 2];
+    }
+    return out;
+  }
+}

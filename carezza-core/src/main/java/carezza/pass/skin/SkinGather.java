@@ -1,0 +1,163 @@
+package carezza.pass.skin;
+
+import carezza.color.Roots;
+import carezza.field.MaskedBlur;
+import carezza.image.Hash;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import carezza.pass.ColourRatios;
+import carezza.pass.FieldTiles;
+import carezza.pass.Frame;
+import carezza.pass.Parameter;
+import carezza.pass.Parameter.Unit;
+import carezza.pass.Pass;
+import carezza.pass.PassKind;
+import carezza.pass.Place;
+import carezza.pass.Places;
+import carezza.pass.ReadingKey;
+import carezza.pass.Run;
+import carezza.pass.Stage;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * Skin: colour gathered towards a reference place. The ratios R/G and G/B of the skin, smoothed at
+ * sigma 2 mm inside the area, are brought towards those of the place by one amount; lightness by a
+ * smaller one of its own, and only its deviation between 8 and 30 mm, so that neither the modelling
+ * nor the sitter's own lightness is moved. The place is read afresh from the picture below, so a
+ * new white balance moves reference and skin together. Ratios far from the reference (lips, brows,
+ * make-up left in the area) are drawn less: the pull fades with a bell of 0.6 stop.
+ */
+public final class SkinGather implements PassKind {
+  public static final String GATHER = "gather";
+  public static final String LIGHT = "light";
+  public static final String PLACE = "reference";
+
+  private static final double SIGMA_MM = 2;
+  private static final double LIGHT_INNER_MM = 8;
+  private static final double LIGHT_OUTER_MM = 30;
+  private static final float FAR = 0.6f;
+
+  private static final List<Parameter> PARAMETERS =
+      List.of(
+          new Parameter(GATHER, Unit.PERCENT, 0, 100, 45, 1),
+          new Parameter(LIGHT, Unit.PERCENT, 0, 50, 0, 1));
+
+  @Override
+  public String key() {
+    return "skin";
+  }
+
+  @Override
+  public Stage stage() {
+    return Stage.SKIN;
+  }
+
+  @Override
+  public List<Parameter> parameters() {
+    return PARAMETERS;
+  }
+
+  @Override
+  public double maxStrength() {
+    return 1.5;
+  }
+
+  @Override
+  public Set<ReadingKey> affects() {
+    return Set.of(ReadingKey.SPREAD, ReadingKey.LIGHTNESS, ReadingKey.BLOTCH, ReadingKey.TEXTURE);
+  }
+
+  @Override
+  public String homeRegion() {
+    return "skin";
+  }
+
+  @Override
+  public boolean isNeutral(Pass p) {
+    return !p.places().containsKey(PLACE) || (p.value(GATHER) == 0 && p.value(LIGHT) == 0);
+  }
+
+  private static FieldTiles tiles(Frame frame) {
+    int level = frame.levelFor(SIGMA_MM, 3);
+    double px = frame.pxPerMm() / (1 << level);
+    return new FieldTiles("skin", level, MaskedBlur.reach(LIGHT_OUTER_MM * px), 0);
+  }
+
+  @Override
+  public List<Rect> reads(Pass p, Frame frame, Rect rect) {
+    return List.of(
+        rect, tiles(frame).reads(frame, rect), Places.bounds(frame, p.places().get(PLACE)));
+  }
+
+  @Override
+  public void apply(Run run, RgbBlock b, float[] weight) {
+    Pass p = run.pass();
+    FieldTiles tiles = tiles(run.frame());
+    double px = run.frame().pxPerMm() / (1 << tiles.level());
+    Plane[] f = tiles.over(run, 3, (below, m) -> fields(below, m, px), b.level(), b.rect());
+    float[] goal = reference(run);
+    float gather = (float) (p.value(GATHER) / 100 * p.strength());
+    float light = (float) (p.value(LIGHT) / 100 * p.strength());
+    float[] gain = new float[3];
+    for (int i = 0; i < b.size(); i++) {
+      float k = weight == null ? 1 : weight[i];
+      if (k == 0) {
+        continue;
+      }
+      float d1 = goal[0] - f[0].data()[i];
+      float d2 = goal[1] - f[1].data()[i];
+      float near = Roots.exp2(-(d1 * d1 + d2 * d2) / (FAR * FAR));
+      ColourRatios.gains(
+          f[0].data()[i],
+          f[1].data()[i],
+          k * gather * near * d1,
+          k * gather * near * d2,
+          -k * light * f[2].data()[i],
+          gain);
+      b.r()[i] *= Roots.exp2(gain[0]);
+      b.g()[i] *= Roots.exp2(gain[1]);
+      b.b()[i] *= Roots.exp2(gain[2]);
+    }
+  }
+
+  private static float[] reference(Run run) {
+    Place place = run.pass().places().get(PLACE);
+    Rect rect = Places.bounds(run.frame(), place);
+    long key =
+        new Hash()
+            .add("reference")
+            .add(place.x())
+            .add(place.y())
+            .add(place.sizeMm())
+            .add(run.belowFingerprint(rect))
+            .get();
+    return run.analysis(
+        key,
+        16,
+        () -> {
+          double[] m = Places.meanLight(run.below(), run.frame(), place);
+          float g = (float) Math.max(1e-3, m[1]);
+          return new float[] {
+            Roots.log2((float) Math.max(1e-3, m[0]) / g),
+            Roots.log2(g / (float) Math.max(1e-3, m[2]))
+          };
+        });
+  }
+
+  private static Plane[] fields(RgbBlock below, Plane mask, double px) {
+    ColourRatios c = ColourRatios.of(below);
+    Plane near = MaskedBlur.of(c.e(), mask, LIGHT_INNER_MM * px, 0);
+    Plane far = MaskedBlur.of(c.e(), mask, LIGHT_OUTER_MM * px, 0);
+    Plane d = new Plane(below.rect());
+    for (int i = 0; i < d.data().length; i++) {
+      d.data()[i] = near.data()[i] - far.data()[i];
+    }
+    return new Plane[] {
+      MaskedBlur.of(c.c1(), mask, SIGMA_MM * px, 0),
+      MaskedBlur.of(c.c2(), mask, SIGMA_MM * px, 0),
+      d
+    };
+  }
+}

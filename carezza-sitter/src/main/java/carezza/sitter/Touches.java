@@ -1,0 +1,57 @@
+package carezza.sitter;
+
+import carezza.area.Area;
+import carezza.area.Growth;
+import carezza.face.Pin;
+import java.util.List;
+
+/** Where a person would touch a demo sitter to point out the regions. */
+public final class Touches {
+  private Touches() {}
+
+  /** One touch on each cheek, between eye and mouth corner, and one on the forehead. */
+  public static Area skin(DemoSitter s) {
+    Area a = Area.NONE;
+    for (String side : List.of("right", "left")) {
+      Pin eye = s.landmark(side + "_pupil");
+      Pin mouth = s.landmark("mouth_" + side);
+      a =
+          a.with(
+              new Growth(
+                  Growth.Like.SKIN, (eye.x() + mouth.x()) / 2, (eye.y() + mouth.y()) / 2, 1));
+    }
+    return a;
+  }
+
+  /** One touch on the upper teeth, between the lips. */
+  public static Area teeth(DemoSitter s) {
+    Pin u = s.landmark("upper_lip_mid");
+    Pin l = s.landmark("lower_lip_mid");
+    return Area.NONE.with(
+        new Growth(
+            Growth.Like.TEETH,
+            (u.x() + l.x()) / 2 + 0.02 * (l.y() - u.y()),
+            u.y() + 0.45 * (l.y() - u.y()),
+            1));
+  }
+
+  /** One touch on each side of each iris. */
+  public static Area eyeWhites(DemoSitter s) {
+    Area a = Area.NONE;
+    for (String side : List.of("right", "left")) {
+      Pin pupil = s.landmark(side + "_pupil");
+      for (String corner : List.of("inner", "outer")) {
+        Pin c = s.landmark(side + "_eye_" + corner);
+        double d = 8.2 * s.pxPerMm() / pupil.distance(c);
+        a =
+            a.with(
+                new Growth(
+                    Growth.Like.EYE_WHITE,
+                    pupil.x() + d * (c.x() - pupil.x()),
+                    pupil.y() + d * (c.y() - pupil.y()),
+                    1));
+      }
+    }
+    return a;
+  }
+}
