@@ -6,6 +6,9 @@ package carezza.area;
  * everything else out.
  */
 final class ColourModel {
+  /** Variance may grow to this many times the floor's. */
+  private static final double WIDEST = 2.2;
+
   private final double e0;
   private final double[] mean = new double[2];
   private final double[] slope = new double[2];
@@ -57,9 +60,10 @@ final class ColourModel {
         v22 += d2 * d2;
       }
     }
-    v11 = v11 / n + floor * floor;
-    v22 = v22 / n + floor * floor;
-    v12 = v12 / n;
+    double most = WIDEST * floor * floor;
+    v11 = Math.min(v11 / n + floor * floor, most);
+    v22 = Math.min(v22 / n + floor * floor, most);
+    v12 = Math.max(-0.8, Math.min(0.8, v12 / n / Math.sqrt(v11 * v22))) * Math.sqrt(v11 * v22);
     double det = v11 * v22 - v12 * v12;
     m.inverse[0] = v22 / det;
     m.inverse[1] = -v12 / det;

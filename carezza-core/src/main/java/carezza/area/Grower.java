@@ -2,44 +2,55 @@ package carezza.area;
 
 import carezza.color.Roots;
 import carezza.color.WorkingSpace;
+import carezza.face.FaceMap;
 import carezza.filter.Gaussian;
 import carezza.filter.GuidedFilter;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
-import java.util.Arrays;
+import java.util.Optional;
 
 /**
- * Grows a region from a touched place. Colour is compared as two ratios of light, log2 R/G and log2
- * G/B, which shade and exposure leave nearly unchanged; a Gaussian model of them, whose mean
- * follows the lightness, is learnt from a small disc at the place and learnt again from what has
- * grown, a few times. Growth goes from neighbour to neighbour, so a region ends at a change of
- * colour or at a steep step of lightness. Holes the size of marks are closed, thin leaks cut, and
- * the border is refined with a colour-guided filter.
+ * Grows a region from a touched place. Three things are weighed in every pixel, by Bayes' rule: how
+ * often its colour occurs in the region, how often elsewhere, and how likely the region is there at
+ * all. Colour is log2 luminance and the two ratios log2 R/G and log2 G/B, which shade leaves nearly
+ * unchanged; how often it occurs is read from smoothed histograms of this picture, learnt from a
+ * small disc at the place and from what lies far off, and learnt again from the outcome a few
+ * times. Only what hangs together with the touched place is kept; holes the size of marks are
+ * closed, thin leaks cut, and the border is refined with a colour-guided filter.
+ *
+ * <p>Where the region is likely: for skin an egg round the face and the neck below it when the eyes
+ * are pinned, else a disc round the place; for teeth and eye whites a small disc.
  *
  * <p>Work is done at the level where a millimetre has {@link Traits#pxPerMm} to twice as many
  * pixels.
  */
 public final class Grower {
-  /** What differs between the surfaces that can be touched. */
+  /** What differs between the surfaces that can be touched; lengths in mm. */
   private record Traits(
       double pxPerMm,
       double seedMm,
       double reachMm,
-      double floor,
-      double cut,
-      double darker,
-      double lighter,
-      double step,
+      double likelyMm,
+      double tight,
+      double spreadStops,
       double holeMm2,
       double openMm,
       int rounds) {}
 
-  private static final Traits SKIN = new Traits(1.6, 5, 400, 0.07, 3.2, 4.5, 2.5, 0.75, 30, 1.2, 4);
-  private static final Traits TEETH = new Traits(3.2, 1.6, 80, 0.10, 3.0, 2.0, 1.3, 0.7, 6, 0.5, 3);
-  private static final Traits EYE_WHITE =
-      new Traits(4.5, 1.0, 24, 0.09, 3.0, 1.6, 1.2, 0.7, 1.5, 0.3, 3);
+  private static final Traits SKIN = new Traits(1.6, 8, 260, 75, 2.4, 2.0, 30, 1.2, 4);
+  private static final Traits TEETH = new Traits(3.2, 2, 60, 20, 2.2, 2.5, 6, 0.4, 3);
+  private static final Traits EYE_WHITE = new Traits(4.5, 1.2, 26, 5, 1.8, 1.3, 1.5, 0.25, 3);
+
+  /** Least spread of a colour ratio on one surface, in stops. */
+  private static final double FLOOR = 0.065;
+
+  /** Where the region is less likely than this, colours count as those of other things. */
+  private static final float UNLIKELY = 0.05f;
+
+  /** Squared distance from the model within which a colour is left undecided at first. */
+  private static final double LOOSE = 3.5 * 3.5;
 
   private final Traits t;
   private final Rect rect;
@@ -49,12 +60,11 @@ public final class Grower {
   private final float[] c1;
   private final float[] c2;
   private final double px;
-  private final double reach;
+  private final float[] prior;
 
-  private Grower(Traits t, RgbBlock b, double px, double reach) {
+  private Grower(Traits t, RgbBlock b, double px) {
     this.t = t;
     this.px = px;
-    this.reach = reach;
     rect = b.rect();
     w = rect.w();
     h = rect.h();
@@ -69,13 +79,18 @@ public final class Grower {
       r[i] = Roots.log2(fr / fg);
       g[i] = Roots.log2(fg / fb);
     }
-    light = Gaussian.blur(new Plane(rect, e), 0.3 * px).data();
-    c1 = Gaussian.blur(new Plane(rect, r), 0.45 * px).data();
-    c2 = Gaussian.blur(new Plane(rect, g), 0.45 * px).data();
+    light = Gaussian.blur(new Plane(rect, e), 0.15 * px).data();
+    c1 = Gaussian.blur(new Plane(rect, r), 0.35 * px).data();
+    c2 = Gaussian.blur(new Plane(rect, g), 0.35 * px).data();
+    prior = new float[b.size()];
   }
 
-  /** The matte of a growth, found in {@code source}. */
-  public static Matte grow(Growth g, PixelReader source, double pxPerMm) {
+  /**
+   * The matte of a growth, found in {@code source}.
+   *
+   * @param face the eye pins if there are any
+   */
+  public static Matte grow(Growth g, PixelReader source, double pxPerMm, Optional<FaceMap> face) {
     Traits t =
         switch (g.like()) {
           case SKIN -> SKIN;
@@ -94,7 +109,8 @@ public final class Grower {
     }
     RgbBlock block = source.read(level, r);
     double scale = 1.0 / (1 << level);
-    Grower grower = new Grower(t, block, px, g.reach());
+    Grower grower = new Grower(t, block, px);
+    grower.fillPrior(g, level, face);
     boolean[] in = grower.run((int) (g.x() * scale) - r.x(), (int) (g.y() * scale) - r.y());
     Plane soft = grower.refine(in, block);
     return new Matte(level, grower.tight(soft));
@@ -106,16 +122,70 @@ public final class Grower {
     return new Rect(x, y, r.right() - x, r.bottom() - y).intersect(bounds);
   }
 
+  private void fillPrior(Growth g, int level, Optional<FaceMap> face) {
+    double side = 1 << level;
+    boolean egg = g.like() == Growth.Like.SKIN && face.isPresent();
+    for (int i = 0; i < prior.length; i++) {
+      double x = (rect.x() + i % w + 0.5) * side;
+      double y = (rect.y() + i / w + 0.5) * side;
+      double p =
+          egg
+              ? FacePrior.skin(face.get(), x, y)
+              : FacePrior.disc(Math.hypot(x - g.x(), y - g.y()) / side / px / t.likelyMm);
+      double odds = p / (1 - p) * g.reach();
+      prior[i] = (float) (odds / (1 + odds));
+    }
+  }
+
   private boolean[] run(int sx, int sy) {
     boolean[] in = seed(sx, sy);
-    double seedLight = median(light, in);
+    float here = light[sy * w + sx];
+    ColourModel model = ColourModel.learn(light, c1, c2, in, FLOOR, false);
+    for (int k = 0; k < 2; k++) {
+      in = near(model, sx, sy, here);
+      model = ColourModel.learn(light, c1, c2, in, FLOOR, true);
+    }
+    float[] inside = toFloat(in);
+    float[] outside = new float[inside.length];
+    for (int i = 0; i < outside.length; i++) {
+      boolean open = prior[i] > UNLIKELY && model.distance2(light[i], c1[i], c2[i]) < LOOSE;
+      outside[i] = in[i] || open ? 0 : 1 - prior[i];
+    }
     for (int round = 0; round < t.rounds; round++) {
-      ColourModel model = ColourModel.learn(light, c1, c2, in, t.floor, round > 0);
-      in = flood(sx, sy, model, seedLight);
+      ColourHistogram a = ColourHistogram.of(light, c1, c2, inside);
+      ColourHistogram b = ColourHistogram.of(light, c1, c2, outside);
+      float[] post = new float[inside.length];
+      for (int i = 0; i < post.length; i++) {
+        double pa = prior[i] * a.density(light[i], c1[i], c2[i]);
+        double pb = (1 - prior[i]) * b.density(light[i], c1[i], c2[i]);
+        post[i] = (float) (pa / (pa + pb));
+      }
+      post = Gaussian.blur(new Plane(rect, post), 0.4 * px).data();
+      for (int i = 0; i < post.length; i++) {
+        in[i] = post[i] > 0.5f;
+      }
+      in = connected(in, seed(sx, sy));
+      for (int i = 0; i < post.length; i++) {
+        inside[i] = in[i] ? post[i] : 0;
+        boolean open = prior[i] > UNLIKELY && post[i] > 0.2f;
+        outside[i] = in[i] || open ? 0 : 1 - post[i];
+      }
     }
     in = open(in, t.openMm * px, sx, sy);
     fillHoles(in, (int) (t.holeMm2 * px * px));
     return in;
+  }
+
+  /** Pixels near the model's colour, likely in the region, that hang together with the seed. */
+  private boolean[] near(ColourModel m, int sx, int sy, float here) {
+    boolean[] in = seed(sx, sy);
+    boolean[] seed = in.clone();
+    double cut2 = t.tight * t.tight;
+    for (int i = 0; i < in.length; i++) {
+      boolean alike = Math.abs(light[i] - here) < t.spreadStops;
+      in[i] |= alike && prior[i] > 0.4f && m.distance2(light[i], c1[i], c2[i]) < cut2;
+    }
+    return connected(in, seed);
   }
 
   private boolean[] seed(int sx, int sy) {
@@ -127,59 +197,6 @@ public final class Grower {
       }
     }
     in[sy * w + sx] = true;
-    return in;
-  }
-
-  private static double median(float[] v, boolean[] in) {
-    float[] s = new float[v.length];
-    int n = 0;
-    for (int i = 0; i < v.length; i++) {
-      if (in[i]) {
-        s[n++] = v[i];
-      }
-    }
-    Arrays.sort(s, 0, n);
-    return s[n / 2];
-  }
-
-  private boolean[] flood(int sx, int sy, ColourModel model, double seedLight) {
-    boolean[] in = new boolean[w * h];
-    int[] queue = new int[w * h];
-    int head = 0;
-    int tail = 0;
-    double cut2 = t.cut * t.cut * reach;
-    double step = t.step * Math.sqrt(reach);
-    boolean[] begin = seed(sx, sy);
-    for (int i = 0; i < in.length; i++) {
-      if (begin[i]) {
-        in[i] = true;
-        queue[tail++] = i;
-      }
-    }
-    int[] dx = {1, -1, 0, 0};
-    int[] dy = {0, 0, 1, -1};
-    while (head < tail) {
-      int i = queue[head++];
-      int x = i % w;
-      int y = i / w;
-      for (int k = 0; k < 4; k++) {
-        int nx = x + dx[k];
-        int ny = y + dy[k];
-        if (nx < 0 || ny < 0 || nx >= w || ny >= h) {
-          continue;
-        }
-        int j = ny * w + nx;
-        if (in[j]
-            || light[j] < seedLight - t.darker
-            || light[j] > seedLight + t.lighter
-            || Math.abs(light[j] - light[i]) * px > step * px
-            || model.distance2(light[j], c1[j], c2[j]) > cut2) {
-          continue;
-        }
-        in[j] = true;
-        queue[tail++] = j;
-      }
-    }
     return in;
   }
 

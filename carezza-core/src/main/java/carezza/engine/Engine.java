@@ -277,8 +277,13 @@ public final class Engine {
     }
 
     private Matte matte(Growth g) {
-      long key = new Hash().add(sourceHash).add(g.fingerprint()).add(frame.pxPerMm()).get();
-      return cache.analysis(key, 2_000_000, () -> Grower.grow(g, original(), frame.pxPerMm()));
+      Hash h = new Hash().add(sourceHash).add(g.fingerprint()).add(frame.pxPerMm());
+      sheet
+          .faceMap()
+          .ifPresent(f -> h.add(f.rightEye().x()).add(f.rightEye().y()).add(f.leftEye().x()));
+      long key = h.get();
+      return cache.analysis(
+          key, 2_000_000, () -> Grower.grow(g, original(), frame.pxPerMm(), sheet.faceMap()));
     }
 
     private final class Masks implements AreaMask.Context {

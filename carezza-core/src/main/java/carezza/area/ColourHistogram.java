@@ -1,0 +1,68 @@
+package carezza.area;
+
+/**
+ * How often colours occur: a smoothed histogram over log2 luminance (bins of 0.3 stop) and two
+ * ratios (bins of 0.06 stop), with a small even floor for colours never seen.
+ */
+final class ColourHistogram {
+  private static final int NE = 40;
+  private static final int NC = 72;
+  private static final double E0 = -11;
+  private static final double C0 = -1.6;
+  private static final double E_BIN = 0.3;
+  private static final double C_BIN = 0.06;
+  private static final float FLOOR = 2e-7f;
+
+  private final float[] share;
+
+  private ColourHistogram(float[] share) {
+    this.share = share;
+  }
+
+  static ColourHistogram of(float[] e, float[] c1, float[] c2, float[] weight) {
+    float[] n = new float[NE * NC * NC];
+    double sum = 0;
+    for (int i = 0; i < e.length; i++) {
+      if (weight[i] > 0) {
+        n[bin(e[i], c1[i], c2[i])] += weight[i];
+        sum += weight[i];
+      }
+    }
+    n = smooth(n, NC * NC, NE);
+    for (int k = 0; k < 2; k++) {
+      n = smooth(n, NC, NC);
+      n = smooth(n, 1, NC);
+    }
+    for (int i = 0; i < n.length; i++) {
+      n[i] = (float) (n[i] / Math.max(1, sum)) + FLOOR;
+    }
+    return new ColourHistogram(n);
+  }
+
+  /** One pass of (1, 2, 1)/4 along one axis. */
+  private static float[] smooth(float[] in, int stride, int length) {
+    float[] out = new float[in.length];
+    for (int i = 0; i < in.length; i++) {
+      int at = i / stride % length;
+      float left = at > 0 ? in[i - stride] : in[i];
+      float right = at < length - 1 ? in[i + stride] : in[i];
+      out[i] = 0.25f * left + 0.5f * in[i] + 0.25f * right;
+    }
+    return out;
+  }
+
+  private static int bin(float e, float c1, float c2) {
+    int i = clamp((e - E0) / E_BIN, NE);
+    int j = clamp((c1 - C0) / C_BIN, NC);
+    int k = clamp((c2 - C0) / C_BIN, NC);
+    return (i * NC + j) * NC + k;
+  }
+
+  private static int clamp(double v, int n) {
+    return Math.max(0, Math.min(n - 1, (int) v));
+  }
+
+  float density(float e, float c1, float c2) {
+    return share[bin(e, c1, c2)];
+  }
+}

@@ -1,0 +1,41 @@
+package carezza.area;
+
+import carezza.face.FaceMap;
+
+/**
+ * How likely skin is at a place before its colour is looked at. In the face's own frame (u mm along
+ * the eyes, v mm down from their middle) faces fill an egg about 132 mm wide from 60 mm above the
+ * eyes to 120 mm below; the neck stands below it, with even odds.
+ */
+final class FacePrior {
+  private static final double LEAST = 0.01;
+  private static final double MOST = 0.6;
+
+  private FacePrior() {}
+
+  static double skin(FaceMap f, double x, double y) {
+    double px = f.pxPerMm();
+    double d = f.rightEye().distance(f.leftEye());
+    double cos = (f.leftEye().x() - f.rightEye().x()) / d;
+    double sin = (f.leftEye().y() - f.rightEye().y()) / d;
+    double dx = x - (f.rightEye().x() + f.leftEye().x()) / 2;
+    double dy = y - (f.rightEye().y() + f.leftEye().y()) / 2;
+    double u = (dx * cos + dy * sin) / px;
+    double v = (dy * cos - dx * sin) / px;
+    double egg = disc(Math.hypot(u / 64, (v - 30) / 90));
+    double below =
+        0.45 * step((v - 60) / 20) * step((185 - v) / 25) * step((75 - Math.abs(u)) / 20);
+    return Math.max(egg, Math.max(LEAST, below));
+  }
+
+  /** 0.6 well inside distance 1, a half at 1, falling to the least far out. */
+  static double disc(double r) {
+    double p = 1 / (1 + Math.exp((r - 1) / 0.12));
+    return Math.max(LEAST, Math.min(MOST, p));
+  }
+
+  private static double step(double t) {
+    double c = Math.max(0, Math.min(1, t));
+    return c * c * (3 - 2 * c);
+  }
+}
