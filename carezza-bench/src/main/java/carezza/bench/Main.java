@@ -9,8 +9,9 @@ public final class Main {
     switch (what) {
       case "heal" -> HealBench.run();
       case "grow" -> GrowBench.run();
+      case "passes" -> PassBench.run();
       default -> {
-        System.err.println("No benchmark '" + what + "'; there is: heal.");
+        System.err.println("No benchmark '" + what + "'; there are: heal, grow, passes.");
         System.exit(2);
       }
     }

@@ -11,7 +11,7 @@ import picocli.CommandLine.Command;
     name = "carezza",
     description = "A workbench for portrait retouchers.",
     mixinStandardHelpOptions = true,
-    subcommands = {RenderCommand.class})
+    subcommands = {RenderCommand.class, MeasureCommand.class})
 public final class Main {
   private Main() {}
 

@@ -1,0 +1,146 @@
+package carezza.bench;
+
+import carezza.area.Area;
+import carezza.engine.Engine;
+import carezza.engine.TileCache;
+import carezza.face.Pin;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import carezza.pass.Pass;
+import carezza.pass.Place;
+import carezza.reading.Bands;
+import carezza.reading.Reading;
+import carezza.reading.SkinReadings;
+import carezza.reading.WhiteReadings;
+import carezza.sheet.Kinds;
+import carezza.sheet.RunSheet;
+import carezza.sitter.DemoSitter;
+import carezza.sitter.Touches;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/**
+ * Two bands, teeth, eye whites and skin at their starting settings on the demo sitters, areas grown
+ * from touched places, measured on the truth masks.
+ */
+final class PassBench {
+  private PassBench() {}
+
+  static void run() {
+    for (String name : DemoSitter.NAMES) {
+      DemoSitter s = DemoSitter.load(name);
+      RunSheet base =
+          RunSheet.EMPTY
+              .withFaceMap(s.faceMap())
+              .withRegion("skin", Touches.skin(s))
+              .withRegion("eyeWhites", Touches.eyeWhites(s))
+              .withRegion("teeth", name.equals("maren") ? Touches.teeth(s) : Area.NONE);
+      Engine engine =
+          new Engine(s.picture().picture(), s.picture().encoding(), new TileCache(1L << 29));
+      twoBands(s, base, engine);
+      skin(s, base, engine);
+      if (name.equals("maren")) {
+        whiten(s, base, engine, "teeth", "teeth");
+        whiten(s, base, engine, "eyeWhites", "sclera");
+      }
+    }
+  }
+
+  private static RunSheet with(RunSheet base, Pass p) {
+    return base.withPasses(List.of(p));
+  }
+
+  private static void twoBands(DemoSitter s, RunSheet base, Engine engine) {
+    Pass p = Pass.start(1, Kinds.of("twoBands"), Area.ofRegion("skin"));
+    RgbBlock before = engine.original().read(0, engine.source().bounds());
+    RgbBlock now = engine.view(with(base, p), () -> false).read(0, engine.source().bounds());
+    SkinReadings r =
+        new SkinReadings(before, now, s.mask("skin"), s.pxPerMm(), Optional.of(s.faceMap()));
+    System.out.printf(
+        Locale.ROOT,
+        "%-7s two bands: texture %s  relief %s  small forms %s  blotch %s%n",
+        s.name(),
+        shown(r.texture()),
+        shown(r.relief()),
+        shown(r.smallForms()),
+        shown(r.blotch()));
+    Engine clean = new Engine(s.clean(), s.picture().encoding(), new TileCache(1L << 28));
+    RgbBlock goal = clean.original().read(0, engine.source().bounds());
+    double was = middle(before, goal, s);
+    double is = middle(now, goal, s);
+    System.out.printf(
+        Locale.ROOT,
+        "        middle band from clean: %.4f to %.4f stop, left %.3f%n",
+        was,
+        is,
+        is / was);
+  }
+
+  /** RMS over the skin of the difference of the middle bands of E, at half size. */
+  private static double middle(RgbBlock a, RgbBlock b, DemoSitter s) {
+    double px = s.pxPerMm() / 2;
+    Plane m = s.mask("skin").halved();
+    for (int i = 0; i < m.data().length; i++) {
+      m.data()[i] = m.data()[i] > 0.9f ? 1 : 0;
+    }
+    Plane x = Bands.band(Bands.logLuminance(a).halved(), m, 1.5 * px, 8 * px);
+    Plane y = Bands.band(Bands.logLuminance(b).halved(), m, 1.5 * px, 8 * px);
+    double sum = 0;
+    double n = 0;
+    for (int i = 0; i < m.data().length; i++) {
+      if (m.data()[i] > 0) {
+        double d = x.data()[i] - y.data()[i];
+        sum += d * d;
+        n++;
+      }
+    }
+    return Math.sqrt(sum / n);
+  }
+
+  private static void skin(DemoSitter s, RunSheet base, Engine engine) {
+    Pin eye = s.landmark("right_pupil");
+    Pin mouth = s.landmark("mouth_right");
+    Place place = new Place((eye.x() + mouth.x()) / 2, (eye.y() + mouth.y()) / 2, 10);
+    Pass p = Pass.start(1, Kinds.of("skin"), Area.ofRegion("skin")).withPlace("reference", place);
+    RgbBlock before = engine.original().read(0, engine.source().bounds());
+    RgbBlock now = engine.view(with(base, p), () -> false).read(0, engine.source().bounds());
+    SkinReadings r =
+        new SkinReadings(before, now, s.mask("skin"), s.pxPerMm(), Optional.of(s.faceMap()));
+    Reading spread = r.spread();
+    System.out.printf(
+        Locale.ROOT,
+        "        skin: spread %.2f to %.2f (left %.2f)  lightness %s  texture %s%n",
+        spread.before(),
+        spread.now(),
+        spread.now() / spread.before(),
+        shown(r.lightness()),
+        shown(r.texture()));
+  }
+
+  private static void whiten(DemoSitter s, RunSheet base, Engine engine, String kind, String mask) {
+    Pass p = Pass.start(1, Kinds.of(kind), Area.ofRegion(kind));
+    Rect all = engine.source().bounds();
+    RgbBlock before = engine.original().read(0, all);
+    RgbBlock now = engine.view(with(base, p), () -> false).read(0, all);
+    Plane truth = s.mask(mask);
+    for (int i = 0; i < truth.data().length; i++) {
+      truth.data()[i] = truth.data()[i] > 0.9f ? 1 : 0;
+    }
+    List<Reading> r = WhiteReadings.of(kind, before, now, truth, 0);
+    System.out.printf(
+        Locale.ROOT,
+        "        %s: lift %s stop  yellow left %s %% (b* before %.1f)%n",
+        kind,
+        shown(r.get(0)),
+        shown(r.get(1)),
+        r.get(1).before());
+  }
+
+  private static String shown(Reading r) {
+    return r.isHad()
+        ? String.format(Locale.ROOT, "%.2f%s", r.now(), r.place().isEmpty() ? "" : " " + r.place())
+        : r.reason();
+  }
+}

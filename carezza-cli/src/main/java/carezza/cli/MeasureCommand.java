@@ -1,0 +1,113 @@
+package carezza.cli;
+
+import carezza.engine.Measuring;
+import carezza.reading.Reading;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Prints the readings of a picture under its run sheet. */
+@Command(
+    name = "measure",
+    description = "Prints the readings of a picture under its run sheet.",
+    mixinStandardHelpOptions = true)
+final class MeasureCommand implements Callable<Integer> {
+  @Parameters(paramLabel = "PICTURE", description = "JPEG, PNG or TIFF; never written to.")
+  private Path picture;
+
+  @Option(
+      names = "--sheet",
+      paramLabel = "F",
+      description = "Document with the run sheet; the one beside the picture if not given.")
+  private Path sheet;
+
+  @Option(names = "--json", description = "Print JSON.")
+  private boolean json;
+
+  @Spec private CommandSpec spec;
+
+  @Override
+  public Integer call() throws IOException {
+    Loaded l = Loaded.of(picture, sheet);
+    PrintWriter out = spec.commandLine().getOut();
+    l.picture().warnings().forEach(w -> spec.commandLine().getErr().println(w));
+    List<Reading> all = new Measuring(l.engine()).all(l.sheet(), () -> false);
+    if (json) {
+      out.println(
+          new ObjectMapper()
+              .enable(SerializationFeature.INDENT_OUTPUT)
+              .writeValueAsString(tree(l, all)));
+      return 0;
+    }
+    out.printf(
+        Locale.ROOT,
+        "%s  %d x %d  %d bit  %s%n",
+        picture.getFileName(),
+        l.picture().picture().width(),
+        l.picture().picture().height(),
+        l.picture().picture().depth(),
+        l.picture().encoding().name());
+    out.println(
+        l.sheet()
+            .faceMap()
+            .map(m -> String.format(Locale.ROOT, "scale %.2f px/mm (6 %%)", m.pxPerMm()))
+            .orElse("scale unknown: no eye pins"));
+    for (Reading r : all) {
+      out.println(line(r));
+    }
+    return 0;
+  }
+
+  private static String line(Reading r) {
+    if (!r.isHad()) {
+      return String.format(Locale.ROOT, "%-15s cannot be had (%s)", r.name(), r.reason());
+    }
+    return String.format(
+        Locale.ROOT,
+        "%-15s %8.2f   before %8.2f   band %.2f to %.2f%s%s",
+        r.name(),
+        r.now(),
+        r.before(),
+        r.low(),
+        r.high(),
+        r.place().isEmpty() ? "" : "   " + r.place(),
+        r.isInBand() ? "" : "   outside");
+  }
+
+  private static ObjectNode tree(Loaded l, List<Reading> all) {
+    ObjectNode o = new ObjectMapper().createObjectNode();
+    o.put("picture", l.picture().path().getFileName().toString());
+    o.put("width", l.picture().picture().width());
+    o.put("height", l.picture().picture().height());
+    o.put("depth", l.picture().picture().depth());
+    o.put("encoding", l.picture().encoding().name());
+    l.sheet().faceMap().ifPresent(m -> o.put("pxPerMm", m.pxPerMm()).put("pxPerMmError", 0.06));
+    ObjectNode readings = o.putObject("readings");
+    for (Reading r : all) {
+      ObjectNode n = readings.putObject(r.name());
+      if (r.isHad()) {
+        if (!Double.isNaN(r.before())) {
+          n.put("before", r.before());
+        }
+        n.put("now", r.now()).put("low", r.low()).put("high", r.high()).put("inBand", r.isInBand());
+      } else {
+        n.put("cannotBeHad", r.reason());
+      }
+      if (!r.place().isEmpty()) {
+        n.put("place", r.place());
+      }
+    }
+    return o;
+  }
+}

@@ -1,0 +1,99 @@
+package carezza.engine;
+
+import carezza.area.Area;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import carezza.pass.Heal;
+import carezza.pass.Pass;
+import carezza.pass.Stage;
+import carezza.reading.HealMatch;
+import carezza.reading.Reading;
+import carezza.reading.SkinReadings;
+import carezza.reading.WhiteReadings;
+import carezza.sheet.RunSheet;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.BooleanSupplier;
+
+/**
+ * Takes the readings of a sheet. Now is the sheet without Finish; before is the same with the
+ * stages Clean to Skin muted too, so that Frame, Light and Grade act on both sides.
+ */
+public final class Measuring {
+  private static final double PX_PER_MM = 5;
+
+  private final Engine engine;
+
+  public Measuring(Engine engine) {
+    this.engine = engine;
+  }
+
+  /** Whether a pass is part of what the readings judge. */
+  public static boolean isJudged(Pass p) {
+    Stage s = p.kind().stage();
+    return s.compareTo(Stage.CLEAN) >= 0 && s.compareTo(Stage.SKIN) <= 0;
+  }
+
+  /** The sheet that readings compare with. */
+  public static RunSheet before(RunSheet sheet) {
+    return sheet.muting(p -> isJudged(p) || p.kind().stage() == Stage.FINISH);
+  }
+
+  /**
+   * All readings of a sheet; those whose region was not pointed out say so.
+   *
+   * @throws java.util.concurrent.CancellationException when cancelled
+   */
+  public List<Reading> all(RunSheet sheet, BooleanSupplier cancelled) {
+    RunSheet judged = sheet.muting(p -> p.kind().stage() == Stage.FINISH);
+    Engine.SheetView now = engine.view(judged, cancelled);
+    Engine.SheetView before = engine.view(before(sheet), cancelled);
+    List<Reading> out = new ArrayList<>();
+    Blocks skin = Blocks.of(now, before, sheet.region("skin"));
+    SkinReadings s =
+        new SkinReadings(skin.before, skin.now, skin.mask, now.frame().pxPerMm(), sheet.faceMap());
+    out.addAll(s.all());
+    double change = out.get(5).isHad() ? out.get(5).now() : 0;
+    for (String name : List.of("teeth", "eyeWhites")) {
+      Blocks b = Blocks.of(now, before, sheet.region(name));
+      out.addAll(WhiteReadings.of(name, b.before, b.now, b.mask, change));
+    }
+    out.add(healMatch(judged, now));
+    return out;
+  }
+
+  private Reading healMatch(RunSheet sheet, Engine.SheetView now) {
+    int n = 0;
+    int good = 0;
+    double px = now.frame().pxPerMm();
+    for (Pass p : sheet.passes()) {
+      for (Heal h : p.on() ? p.heals() : List.<Heal>of()) {
+        double x = (h.x0() + h.x1()) / 2;
+        double y = (h.y0() + h.y1()) / 2;
+        double r = h.sizeMm() * px / 2 + Math.hypot(h.x1() - h.x0(), h.y1() - h.y0()) / 2;
+        Rect need = HealMatch.needed(x, y, r, px).intersect(now.bounds(0));
+        n++;
+        good += HealMatch.of(now.read(0, need), x, y, r, px).inBand() ? 1 : 0;
+      }
+    }
+    return n == 0
+        ? new Reading("healMatch", Double.NaN, Double.NaN, 0, 0, "", "noHeals")
+        : new Reading("healMatch", Double.NaN, 100.0 * good / n, 40, 100, "", "");
+  }
+
+  private record Blocks(RgbBlock before, RgbBlock now, Plane mask) {
+    static Blocks of(Engine.SheetView now, Engine.SheetView before, Area area) {
+      int level = 0;
+      while (now.frame().pxPerMm() / (1 << (level + 1)) >= PX_PER_MM) {
+        level++;
+      }
+      Rect bounds = now.bounds(level);
+      Rect wide = now.areaBounds(area).toLevel(level).grow(8).intersect(bounds);
+      int x = wide.x() / 64 * 64;
+      int y = wide.y() / 64 * 64;
+      Rect r = new Rect(x, y, wide.right() - x, wide.bottom() - y).intersect(bounds);
+      return new Blocks(before.read(level, r), now.read(level, r), now.mask(area, level, r));
+    }
+  }
+}

@@ -1,0 +1,32 @@
+package carezza.reading;
+
+/**
+ * One measured value with its band.
+ *
+ * @param name which reading, as in the bands file: textureKept, reliefKept, ...
+ * @param before value without the retouching, or NaN where the reading is itself a comparison
+ * @param now value with it, or NaN when it cannot be had
+ * @param low lower end of the band for this picture
+ * @param high upper end of the band
+ * @param place where the value shown was found, or empty for the whole
+ * @param reason why it cannot be had: a key of the word bundle, empty when it can
+ */
+public record Reading(
+    String name, double before, double now, double low, double high, String place, String reason) {
+
+  static Reading missing(String name, String reason) {
+    return new Reading(name, Double.NaN, Double.NaN, Double.NaN, Double.NaN, "", reason);
+  }
+
+  public boolean isHad() {
+    return reason.isEmpty();
+  }
+
+  public boolean isInBand() {
+    return !isHad() || (now >= low && now <= high);
+  }
+
+  public boolean isBelow() {
+    return isHad() && now < low;
+  }
+}
