@@ -1,0 +1,442 @@
+package carezza.app;
+
+import carezza.area.Area;
+import carezza.area.Growth;
+import carezza.area.Stroke;
+import carezza.face.FaceMap;
+import carezza.face.Pin;
+import carezza.io.Document;
+import carezza.pass.Heal;
+import carezza.pass.Pass;
+import carezza.pass.PassKind;
+import carezza.pass.Place;
+import carezza.pass.clean.SourceSearch;
+import carezza.pass.light.Neutral;
+import carezza.pass.skin.SkinGather;
+import carezza.reading.Reading;
+import carezza.sheet.RunSheet;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.LongProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleLongProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.property.StringProperty;
+
+/**
+ * What the Bench shows and what can be done on it. Used from one thread; no node is known here.
+ * Dragging previews; letting go commits one step of undo.
+ */
+public final class BenchModel {
+  /** Nothing is chosen. */
+  public static final long NONE = -1;
+
+  /** What a click on the picture does. */
+  public enum Tool {
+    /** Paint the chosen pass's area, or heal when it is a heals pass. */
+    HAND,
+    PIN_RIGHT_EYE,
+    PIN_LEFT_EYE,
+    POINT_SKIN,
+    POINT_TEETH,
+    POINT_EYE_WHITE,
+    TAKE_NEUTRAL,
+    TAKE_REFERENCE
+  }
+
+  /** How the picture is looked at. */
+  public enum Look {
+    PICTURE,
+    BARE_LIGHT
+  }
+
+  /** What is held back while a key is held. */
+  public enum Before {
+    NO,
+    ALL,
+    STAGE,
+    PASS
+  }
+
+  /** The three states of the bench. */
+  public enum State {
+    WHOLE,
+    WORKING,
+    BARE
+  }
+
+  private final ReadOnlyObjectWrapper<OpenPicture> picture = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<RunSheet> sheet = new ReadOnlyObjectWrapper<>(RunSheet.EMPTY);
+  private final LongProperty chosen = new SimpleLongProperty(NONE);
+  private final BooleanProperty unsaved = new SimpleBooleanProperty();
+  private final ObjectProperty<Stroke.Brush> brush =
+      new SimpleObjectProperty<>(new Stroke.Brush(true, 6, 8, 1));
+  private final ObjectProperty<Tool> tool = new SimpleObjectProperty<>(Tool.HAND);
+  private final ObjectProperty<Look> look = new SimpleObjectProperty<>(Look.PICTURE);
+  private final ObjectProperty<Before> before = new SimpleObjectProperty<>(Before.NO);
+  private final ObjectProperty<State> state = new SimpleObjectProperty<>(State.WHOLE);
+  private final BooleanProperty showArea = new SimpleBooleanProperty();
+  private final ObjectProperty<List<Reading>> readings = new SimpleObjectProperty<>(List.of());
+  private final StringProperty message = new SimpleStringProperty("");
+  private Pin firstEye;
+
+  public ReadOnlyObjectProperty<OpenPicture> picture() {
+    return picture.getReadOnlyProperty();
+  }
+
+  /** The sheet as it is shown: the last step, or a preview of the next. */
+  public ReadOnlyObjectProperty<RunSheet> sheet() {
+    return sheet.getReadOnlyProperty();
+  }
+
+  public LongProperty chosen() {
+    return chosen;
+  }
+
+  public BooleanProperty unsaved() {
+    return unsaved;
+  }
+
+  public ObjectProperty<Stroke.Brush> brush() {
+    return brush;
+  }
+
+  public ObjectProperty<Tool> tool() {
+    return tool;
+  }
+
+  public ObjectProperty<Look> look() {
+    return look;
+  }
+
+  public ObjectProperty<Before> before() {
+    return before;
+  }
+
+  public ObjectProperty<State> state() {
+    return state;
+  }
+
+  public BooleanProperty showArea() {
+    return showArea;
+  }
+
+  public ObjectProperty<List<Reading>> readings() {
+    return readings;
+  }
+
+  public StringProperty message() {
+    return message;
+  }
+
+  /** Puts a picture on the bench. */
+  public void show(OpenPicture p) {
+    readings.set(List.of());
+    picture.set(p);
+    sheet.set(p.history().now());
+    unsaved.set(p.recovered());
+    chosen.set(
+        p.history().now().passes().isEmpty() ? NONE : p.history().now().passes().get(0).id());
+    tool.set(p.history().now().faceMap().isPresent() ? Tool.HAND : Tool.PIN_RIGHT_EYE);
+    before.set(Before.NO);
+    if (p.recovered()) {
+      message.set(Words.of("message.recovered"));
+    } else if (!p.store().isBesidePicture()) {
+      message.set(Words.of("message.readOnlyFolder"));
+    } else {
+      message.set(String.join(" ", p.file().warnings()));
+    }
+  }
+
+  public boolean isOpen() {
+    return picture.get() != null;
+  }
+
+  public Optional<Pass> chosenPass() {
+    return sheet.get().pass(chosen.get());
+  }
+
+  /** Shows a sheet without making a step. */
+  public void preview(RunSheet next) {
+    sheet.set(next);
+  }
+
+  /** Makes a step of undo and writes it to the journal. */
+  public void commit(RunSheet next) {
+    OpenPicture p = picture.get();
+    RunSheet was = p.history().now();
+    p.history().commit(next);
+    sheet.set(next);
+    if (!next.equals(was)) {
+      changed();
+    }
+  }
+
+  private void changed() {
+    unsaved.set(true);
+    if (chosen.get() != NONE && chosenPass().isEmpty()) {
+      chosen.set(NONE);
+    }
+    try {
+      picture.get().journal().append(sheet.get());
+    } catch (IOException e) {
+      message.set(Words.of("message.journalFailed"));
+    }
+  }
+
+  public void undo() {
+    if (isOpen() && picture.get().history().canUndo()) {
+      sheet.set(picture.get().history().undo());
+      changed();
+    }
+  }
+
+  public void redo() {
+    if (isOpen() && picture.get().history().canRedo()) {
+      sheet.set(picture.get().history().redo());
+      changed();
+    }
+  }
+
+  /** Writes the document; the journal begins anew. */
+  public void save() throws IOException {
+    OpenPicture p = picture.get();
+    RunSheet now = p.history().now();
+    Document d = p.document().with(now);
+    p.store().save(d);
+    p.journal().clear(now);
+    unsaved.set(false);
+    message.set(p.store().isBesidePicture() ? "" : Words.of("message.readOnlyFolder"));
+  }
+
+  // ---- passes
+
+  /** Adds a pass of a kind at its starting settings and chooses it. */
+  public void add(PassKind kind) {
+    RunSheet s = picture.get().history().now();
+    boolean home = !kind.homeRegion().isEmpty();
+    boolean painted = kind.key().equals("dodge") || kind.key().equals("burn");
+    Area area = home ? Area.ofRegion(kind.homeRegion()) : painted ? Area.NONE : Area.WHOLE;
+    Pass p = Pass.start(s.nextId(), kind, area);
+    if (kind.key().equals("skin") && s.faceMap().isPresent()) {
+      p = p.withPlace(SkinGather.PLACE, cheek(s.faceMap().get()));
+    }
+    commit(s.add(p));
+    chosen.set(p.id());
+    if (home && s.region(kind.homeRegion()).isEmpty()) {
+      tool.set(pointing(kind.homeRegion()));
+    }
+  }
+
+  /** A place on the cheek below the sitter's right eye. */
+  private static Place cheek(FaceMap f) {
+    double dx = f.leftEye().x() - f.rightEye().x();
+    double dy = f.leftEye().y() - f.rightEye().y();
+    return new Place(
+        f.rightEye().x() - 0.08 * dx - 0.6 * dy, f.rightEye().y() + 0.6 * dx - 0.08 * dy, 10);
+  }
+
+  public static Tool pointing(String region) {
+    return switch (region) {
+      case "teeth" -> Tool.POINT_TEETH;
+      case "eyeWhites" -> Tool.POINT_EYE_WHITE;
+      default -> Tool.POINT_SKIN;
+    };
+  }
+
+  public void change(long id, UnaryOperator<Pass> how) {
+    commit(picture.get().history().now().change(id, how));
+  }
+
+  public void previewChange(long id, UnaryOperator<Pass> how) {
+    preview(picture.get().history().now().change(id, how));
+  }
+
+  public void mute(long id) {
+    change(id, p -> p.withOn(!p.on()));
+  }
+
+  public void remove(long id) {
+    commit(picture.get().history().now().without(id));
+  }
+
+  public void duplicate(long id) {
+    RunSheet s = picture.get().history().now();
+    long next = s.nextId();
+    commit(s.duplicate(id));
+    chosen.set(next);
+  }
+
+  public void move(long id, int by) {
+    commit(picture.get().history().now().move(id, by));
+  }
+
+  // ---- the hand on the picture
+
+  /** A stroke while it is drawn. */
+  public void previewStroke(Stroke s) {
+    chosenPass()
+        .filter(p -> p.kind().usesArea())
+        .ifPresent(p -> previewChange(p.id(), q -> q.withArea(q.area().with(s))));
+  }
+
+  public void stroke(Stroke s) {
+    chosenPass()
+        .filter(p -> p.kind().usesArea())
+        .ifPresent(p -> change(p.id(), q -> q.withArea(q.area().with(s))));
+  }
+
+  /** Adds a heal of the brush's size from one point to another, its source found. */
+  public void heal(double x0, double y0, double x1, double y1) {
+    RunSheet s = picture.get().history().now();
+    s.pass(chosen.get())
+        .ifPresent(
+            p -> {
+              Heal asked = new Heal(x0, y0, x1, y1, brush.get().sizeMm(), 0, 0);
+              Heal found = SourceSearch.find(run(s, p), asked, 0);
+              List<Heal> list = new ArrayList<>(p.heals());
+              list.add(found);
+              change(p.id(), q -> q.withHeals(list));
+            });
+  }
+
+  private carezza.pass.Run run(RunSheet s, Pass p) {
+    return picture.get().engine().view(s, () -> false).runFor(p);
+  }
+
+  /** Finds the n-th best source of a heal anew. */
+  public void findAgain(int index, int rank) {
+    RunSheet s = picture.get().history().now();
+    s.pass(chosen.get())
+        .ifPresent(
+            p -> {
+              List<Heal> others = new ArrayList<>(p.heals());
+              Heal h = others.remove(index);
+              Heal found = SourceSearch.find(run(s.change(p.id(), q -> q.withHeals(others)), p.withHeals(others)), h, rank);
+              setHeal(index, found, true);
+            });
+  }
+
+  public void setHeal(int index, Heal heal, boolean commit) {
+    RunSheet s = picture.get().history().now();
+    s.pass(chosen.get())
+        .ifPresent(
+            p -> {
+              List<Heal> list = new ArrayList<>(p.heals());
+              list.set(index, heal);
+              RunSheet next = s.change(p.id(), q -> q.withHeals(list));
+              if (commit) {
+                commit(next);
+              } else {
+                preview(next);
+              }
+            });
+  }
+
+  public void removeHeal(int index) {
+    chosenPass()
+        .ifPresent(
+            p -> {
+              List<Heal> list = new ArrayList<>(p.heals());
+              list.remove(index);
+              change(p.id(), q -> q.withHeals(list));
+            });
+  }
+
+  /** A click with a tool other than the hand. */
+  public void point(double x, double y) {
+    RunSheet s = picture.get().history().now();
+    try {
+      switch (tool.get()) {
+        case PIN_RIGHT_EYE -> {
+          firstEye = new Pin(x, y);
+          tool.set(Tool.PIN_LEFT_EYE);
+        }
+        case PIN_LEFT_EYE -> {
+          Pin second = new Pin(x, y);
+          boolean swap = second.x() < firstEye.x();
+          commit(s.withFaceMap(new FaceMap(swap ? second : firstEye, swap ? firstEye : second)));
+          tool.set(Tool.HAND);
+        }
+        case POINT_SKIN -> grow("skin", Growth.Like.SKIN, x, y);
+        case POINT_TEETH -> grow("teeth", Growth.Like.TEETH, x, y);
+        case POINT_EYE_WHITE -> grow("eyeWhites", Growth.Like.EYE_WHITE, x, y);
+        case TAKE_NEUTRAL -> {
+          Pass p = s.pass(chosen.get()).orElseThrow();
+          Pass found = Neutral.neutralAt(run(s, p), new Place(x, y, 5));
+          change(p.id(), q -> found);
+          tool.set(Tool.HAND);
+        }
+        case TAKE_REFERENCE -> {
+          change(chosen.get(), q -> q.withPlace(SkinGather.PLACE, new Place(x, y, 10)));
+          tool.set(Tool.HAND);
+        }
+        case HAND -> throw new IllegalStateException("the hand paints, it does not point");
+      }
+    } catch (IllegalArgumentException e) {
+      message.set(Words.of("message.placeUnfit"));
+    }
+  }
+
+  private void grow(String region, Growth.Like like, double x, double y) {
+    RunSheet s = picture.get().history().now();
+    commit(s.withRegion(region, s.region(region).with(new Growth(like, x, y, 1))));
+  }
+
+  public void clearRegion(String region) {
+    commit(picture.get().history().now().withRegion(region, Area.NONE));
+  }
+
+  // ---- brush
+
+  public void brushSize(double mm) {
+    double rounded = mm < 10 ? Math.round(mm * 10) / 10.0 : Math.round(mm);
+    Stroke.Brush b = brush.get();
+    brush.set(
+        new Stroke.Brush(b.puts(), Math.max(0.3, Math.min(120, rounded)), b.touches(), b.edge()));
+  }
+
+  public void brushTouches(int touches) {
+    Stroke.Brush b = brush.get();
+    brush.set(
+        new Stroke.Brush(b.puts(), b.sizeMm(), Math.max(1, Math.min(40, touches)), b.edge()));
+  }
+
+  public void brushEdge(double edge) {
+    Stroke.Brush b = brush.get();
+    double e = Math.round(Math.max(0, Math.min(1, edge)) * 10) / 10.0;
+    brush.set(new Stroke.Brush(b.puts(), b.sizeMm(), b.touches(), e));
+  }
+
+  public void brushPuts(boolean puts) {
+    Stroke.Brush b = brush.get();
+    brush.set(new Stroke.Brush(puts, b.sizeMm(), b.touches(), b.edge()));
+  }
+
+  /** The sheet to be shown now, with what a held key holds back muted. */
+  public RunSheet shown() {
+    RunSheet s = sheet.get();
+    return switch (before.get()) {
+      case NO -> s;
+      case ALL -> s.muting(p -> true);
+      case STAGE -> {
+        var stage = chosenPass().map(p -> p.kind().stage());
+        yield s.muting(p -> stage.isPresent() && p.kind().stage() == stage.get());
+      }
+      case PASS -> s.muting(p -> p.id() == chosen.get());
+    };
+  }
+
+  static String key(Enum<?> e) {
+    return e.name().toLowerCase(Locale.ROOT);
+  }
+}

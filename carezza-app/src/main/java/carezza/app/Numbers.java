@@ -1,0 +1,32 @@
+package carezza.app;
+
+import carezza.pass.Parameter;
+import java.util.Locale;
+
+/** How numbers with units are written. */
+final class Numbers {
+  private Numbers() {}
+
+  static String of(Parameter p, double v) {
+    return switch (p.unit()) {
+      case PERCENT -> percent(v);
+      case MM -> mm(v);
+      case STOP -> String.format(Locale.ENGLISH, "%.2f stop", v);
+      case MIRED -> signed("%+.0f mired", v);
+      case DUV -> signed("%+.3f", v);
+      case LSTAR -> String.format(Locale.ENGLISH, "%.1f L*", v);
+    };
+  }
+
+  static String percent(double v) {
+    return String.format(Locale.ENGLISH, "%.0f %%", v);
+  }
+
+  static String mm(double v) {
+    return String.format(Locale.ENGLISH, v < 10 ? "%.1f mm" : "%.0f mm", v);
+  }
+
+  static String signed(String format, double v) {
+    return String.format(Locale.ENGLISH, format, v + 0.0).replace('-', '\u2212');
+  }
+}
