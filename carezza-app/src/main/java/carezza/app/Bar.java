@@ -10,8 +10,9 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
 
 /**
- * A value as a bar to drag: 22 px to hit, a thin track to see. Dragging previews, letting go commits;
- * with Shift held it moves at a tenth. Arrow keys step, a double click goes back to the start value.
+ * A value as a bar to drag: 22 px to hit, a thin track to see. Dragging previews, letting go
+ * commits; with Shift held it moves at a tenth. Arrow keys step, a double click goes back to the
+ * start value.
  */
 final class Bar extends Region {
   private static final double HIT = 22;
@@ -87,7 +88,8 @@ final class Bar extends Region {
 
   private void drag(MouseEvent e) {
     double fine = e.isShiftDown() ? 0.1 : 1;
-    double v = valueFrom + fine * (max - min) * (e.getX() - dragFrom) / Math.max(1, getWidth() - 10);
+    double v =
+        valueFrom + fine * (max - min) * (e.getX() - dragFrom) / Math.max(1, getWidth() - 10);
     double r = rounded(v);
     if (r != value.get()) {
       value.set(r);

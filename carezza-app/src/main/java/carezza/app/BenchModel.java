@@ -20,6 +20,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.concurrent.Executor;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.LongProperty;
@@ -87,7 +90,18 @@ public final class BenchModel {
   private final BooleanProperty showArea = new SimpleBooleanProperty();
   private final ObjectProperty<List<Reading>> readings = new SimpleObjectProperty<>(List.of());
   private final StringProperty message = new SimpleStringProperty("");
+  private final Executor worker;
+  private final Executor ui;
   private Pin firstEye;
+
+  /**
+   * @param worker where pixels are read
+   * @param ui where properties are set
+   */
+  public BenchModel(Executor worker, Executor ui) {
+    this.worker = worker;
+    this.ui = ui;
+  }
 
   public ReadOnlyObjectProperty<OpenPicture> picture() {
     return picture.getReadOnlyProperty();
@@ -298,15 +312,39 @@ public final class BenchModel {
   /** Adds a heal of the brush's size from one point to another, its source found. */
   public void heal(double x0, double y0, double x1, double y1) {
     RunSheet s = picture.get().history().now();
+    Heal asked = new Heal(x0, y0, x1, y1, brush.get().sizeMm(), 0, 0);
     s.pass(chosen.get())
         .ifPresent(
-            p -> {
-              Heal asked = new Heal(x0, y0, x1, y1, brush.get().sizeMm(), 0, 0);
-              Heal found = SourceSearch.find(run(s, p), asked, 0);
-              List<Heal> list = new ArrayList<>(p.heals());
-              list.add(found);
-              change(p.id(), q -> q.withHeals(list));
-            });
+            p ->
+                away(
+                    () -> SourceSearch.find(run(s, p), asked, 0),
+                    found ->
+                        change(
+                            p.id(),
+                            q -> {
+                              List<Heal> list = new ArrayList<>(q.heals());
+                              list.add(found);
+                              return q.withHeals(list);
+                            })));
+  }
+
+  /** Reads pixels on the worker, then goes on with the outcome where properties are set. */
+  private <T> void away(Supplier<T> read, Consumer<T> then) {
+    OpenPicture open = picture.get();
+    worker.execute(
+        () -> {
+          try {
+            T value = read.get();
+            ui.execute(
+                () -> {
+                  if (picture.get() == open) {
+                    then.accept(value);
+                  }
+                });
+          } catch (IllegalArgumentException e) {
+            ui.execute(() -> message.set(Words.of("message.placeUnfit")));
+          }
+        });
   }
 
   private carezza.pass.Run run(RunSheet s, Pass p) {
@@ -321,8 +359,11 @@ public final class BenchModel {
             p -> {
               List<Heal> others = new ArrayList<>(p.heals());
               Heal h = others.remove(index);
-              Heal found = SourceSearch.find(run(s.change(p.id(), q -> q.withHeals(others)), p.withHeals(others)), h, rank);
-              setHeal(index, found, true);
+              Pass without = p.withHeals(others);
+              RunSheet rest = s.change(p.id(), q -> without);
+              away(
+                  () -> SourceSearch.find(run(rest, without), h, rank),
+                  found -> setHeal(index, found, true));
             });
   }
 
@@ -372,8 +413,9 @@ public final class BenchModel {
         case POINT_EYE_WHITE -> grow("eyeWhites", Growth.Like.EYE_WHITE, x, y);
         case TAKE_NEUTRAL -> {
           Pass p = s.pass(chosen.get()).orElseThrow();
-          Pass found = Neutral.neutralAt(run(s, p), new Place(x, y, 5));
-          change(p.id(), q -> found);
+          away(
+              () -> Neutral.neutralAt(run(s, p), new Place(x, y, 5)),
+              found -> change(p.id(), q -> found));
           tool.set(Tool.HAND);
         }
         case TAKE_REFERENCE -> {
@@ -407,8 +449,7 @@ public final class BenchModel {
 
   public void brushTouches(int touches) {
     Stroke.Brush b = brush.get();
-    brush.set(
-        new Stroke.Brush(b.puts(), b.sizeMm(), Math.max(1, Math.min(40, touches)), b.edge()));
+    brush.set(new Stroke.Brush(b.puts(), b.sizeMm(), Math.max(1, Math.min(40, touches)), b.edge()));
   }
 
   public void brushEdge(double edge) {

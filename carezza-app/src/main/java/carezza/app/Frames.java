@@ -16,8 +16,8 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Future;
 
 /**
- * Turns part of a sheet into screen pixels: evaluates the level that the zoom asks for, samples it at
- * device pixels, encodes for an sRGB screen and dithers to 8 bits. Runs on workers only.
+ * Turns part of a sheet into screen pixels: evaluates the level that the zoom asks for, samples it
+ * at device pixels, encodes for an sRGB screen and dithers to 8 bits. Runs on workers only.
  */
 final class Frames {
   private static final int STRIP = 128;
@@ -98,8 +98,7 @@ final class Frames {
       return;
     }
     RgbBlock b = r.view().read(level, need);
-    Plane mask =
-        r.hatched().isPresent() ? r.view().mask(r.hatched().get(), level, need) : null;
+    Plane mask = r.hatched().isPresent() ? r.view().mask(r.hatched().get(), level, need) : null;
     float[] m = ColorEncoding.srgb().toWorking().inverse().floats();
     double side = 1 << level;
     double ratio = v.scale() * side;
@@ -183,8 +182,7 @@ final class Frames {
     for (int k = 0; k < 3; k++) {
       float[] p = b.channel(k);
       c[k] +=
-          share
-              * ((1 - fy) * ((1 - fx) * p[a] + fx * p[e]) + fy * ((1 - fx) * p[f] + fx * p[g]));
+          share * ((1 - fy) * ((1 - fx) * p[a] + fx * p[e]) + fy * ((1 - fx) * p[f] + fx * p[g]));
     }
   }
 

@@ -1,5 +1,6 @@
 package carezza.app;
 
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -10,8 +11,8 @@ import java.util.function.Function;
 import javafx.application.Platform;
 
 /**
- * Draws frames away from the interface thread. The newest request wins: an older one is cancelled at
- * its next tile. A coarse frame comes first when the sharp one is not there at once.
+ * Draws frames away from the interface thread. The newest request wins: an older one is cancelled
+ * at its next tile. A coarse frame comes first when the sharp one is not there at once.
  */
 final class Painter implements AutoCloseable {
   private final ExecutorService coordinator = Executors.newSingleThreadExecutor(daemon("painter"));
@@ -31,10 +32,14 @@ final class Painter implements AutoCloseable {
   }
 
   /**
+   * @param first drawn before anything else, when the screen shows another picture
    * @param make builds the request for a cancel check; called on a worker
    * @param show given pixels and the viewport they were drawn for, on the interface thread
    */
-  void submit(Function<BooleanSupplier, Frames.Request> make, BiConsumer<int[], Viewport> show) {
+  void submit(
+      Optional<Frames.Request> first,
+      Function<BooleanSupplier, Frames.Request> make,
+      BiConsumer<int[], Viewport> show) {
     long mine = newest.incrementAndGet();
     coordinator.execute(
         () -> {
@@ -43,6 +48,7 @@ final class Painter implements AutoCloseable {
             return;
           }
           try {
+            first.ifPresent(r -> draw(r, 0, mine, show));
             Frames.Request r = make.apply(stale);
             draw(r, 2, mine, show);
             draw(r, 0, mine, show);

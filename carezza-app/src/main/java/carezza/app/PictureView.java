@@ -28,8 +28,8 @@ import javafx.scene.text.Font;
 import javafx.util.Duration;
 
 /**
- * The picture on its desk, with the hand's marks over it. Paints what the {@link Painter} gives it and
- * computes no pixel itself.
+ * The picture on its desk, with the hand's marks over it. Paints what the {@link Painter} gives it
+ * and computes no pixel itself.
  */
 final class PictureView extends Region {
   private final BenchModel model;
@@ -40,6 +40,7 @@ final class PictureView extends Region {
   private final PauseTransition values = new PauseTransition(Duration.seconds(1.2));
   private PixelBuffer<IntBuffer> buffer;
   private Viewport drawn;
+  private OpenPicture shownPicture;
   private boolean fitted = true;
   private double pointerX = -1;
   private double pointerY = -1;
@@ -180,7 +181,18 @@ final class PictureView extends Region {
             ? model.chosenPass().filter(q -> q.kind().usesArea()).map(Pass::area)
             : Optional.empty();
     int colour = desk;
+    Optional<Frames.Request> first =
+        shownPicture == p
+            ? Optional.empty()
+            : Optional.of(
+                new Frames.Request(
+                    p.engine().view(RunSheet.EMPTY, () -> false),
+                    v,
+                    look,
+                    Optional.empty(),
+                    colour));
     painter.submit(
+        first,
         stale -> new Frames.Request(p.engine().view(sheet, stale), v, look, hatched, colour),
         this::show);
     drawMarks();
@@ -202,6 +214,7 @@ final class PictureView extends Region {
           return null;
         });
     drawn = v;
+    shownPicture = model.picture().get();
     placeOldFrame();
   }
 
@@ -262,7 +275,10 @@ final class PictureView extends Region {
     boolean pointing = model.tool().get() != BenchModel.Tool.HAND;
     double r = pointing ? 9 : Math.max(2, mm(b.sizeMm()) / 2);
     boolean paints =
-        model.chosenPass().map(p -> p.kind().usesArea() || p.kind().key().equals("heals")).orElse(false);
+        model
+            .chosenPass()
+            .map(p -> p.kind().usesArea() || p.kind().key().equals("heals"))
+            .orElse(false);
     if (!pointing && !paints) {
       return;
     }
@@ -329,9 +345,7 @@ final class PictureView extends Region {
           double uy = (viewY(my) - cy) / d;
           twice(
               g,
-              () ->
-                  g.strokeLine(
-                      cx + r * ux, cy + r * uy, viewX(mx) - r * ux, viewY(my) - r * uy));
+              () -> g.strokeLine(cx + r * ux, cy + r * uy, viewX(mx) - r * ux, viewY(my) - r * uy));
         }
         g.setLineDashes();
       }

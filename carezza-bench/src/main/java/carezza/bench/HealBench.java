@@ -11,14 +11,12 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
-import carezza.pass.Heal;
 import carezza.pass.Pass;
-import carezza.pass.clean.SourceSearch;
 import carezza.reading.HealMatch;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
+import carezza.sitter.DemoJob;
 import carezza.sitter.DemoSitter;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
@@ -78,17 +76,7 @@ final class HealBench {
     Pass heals = Pass.start(1, Kinds.of("heals"), Area.WHOLE);
     RunSheet sheet = RunSheet.EMPTY.withFaceMap(s.faceMap()).withPasses(List.of(heals));
     long t0 = System.nanoTime();
-    for (DemoSitter.Mark m : marks) {
-      Heal h = new Heal(m.x(), m.y(), m.x(), m.y(), 3 * m.radiusPx() / px, 0, 0);
-      List<Heal> list = new ArrayList<>(sheet.pass(1).orElseThrow().heals());
-      list.add(h);
-      RunSheet asked = sheet.change(1, p -> p.withHeals(list));
-      Heal found =
-          SourceSearch.find(
-              engine.view(sheet, () -> false).runFor(sheet.pass(1).orElseThrow()), h, 0);
-      list.set(list.size() - 1, found);
-      sheet = asked.change(1, p -> p.withHeals(list));
-    }
+    sheet = DemoJob.heal(s, sheet, 1, marks);
     PixelReader healed = engine.view(sheet, () -> false);
     healed.read(0, shot.bounds());
     double seconds = (System.nanoTime() - t0) / 1e9;

@@ -95,7 +95,7 @@ public final class AreaMask {
       for (int y = y0; y <= y1; y++) {
         int row = (y - rect.y()) * rect.w() - rect.x();
         for (int x = x0; x <= x1; x++) {
-          double r = Math.hypot(x - cx, y - cy) / radius;
+          double r = Math.sqrt((x - cx) * (x - cx) + (y - cy) * (y - cy)) / radius;
           layer[row + x] += amount * StrokePath.profile(r, edge);
         }
       }

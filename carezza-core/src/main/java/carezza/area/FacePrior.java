@@ -11,18 +11,27 @@ final class FacePrior {
   private static final double LEAST = 0.01;
   private static final double MOST = 0.6;
 
-  private FacePrior() {}
+  private final double px;
+  private final double cos;
+  private final double sin;
+  private final double cx;
+  private final double cy;
 
-  static double skin(FaceMap f, double x, double y) {
-    double px = f.pxPerMm();
+  FacePrior(FaceMap f) {
+    px = f.pxPerMm();
     double d = f.rightEye().distance(f.leftEye());
-    double cos = (f.leftEye().x() - f.rightEye().x()) / d;
-    double sin = (f.leftEye().y() - f.rightEye().y()) / d;
-    double dx = x - (f.rightEye().x() + f.leftEye().x()) / 2;
-    double dy = y - (f.rightEye().y() + f.leftEye().y()) / 2;
+    cos = (f.leftEye().x() - f.rightEye().x()) / d;
+    sin = (f.leftEye().y() - f.rightEye().y()) / d;
+    cx = (f.rightEye().x() + f.leftEye().x()) / 2;
+    cy = (f.rightEye().y() + f.leftEye().y()) / 2;
+  }
+
+  double skin(double x, double y) {
+    double dx = x - cx;
+    double dy = y - cy;
     double u = (dx * cos + dy * sin) / px;
     double v = (dy * cos - dx * sin) / px;
-    double egg = disc(Math.hypot(u / 64, (v - 30) / 90));
+    double egg = disc(Math.sqrt(u * u / 4096 + (v - 30) * (v - 30) / 8100));
     double below =
         0.45 * step((v - 60) / 20) * step((185 - v) / 25) * step((75 - Math.abs(u)) / 20);
     return Math.max(egg, Math.max(LEAST, below));

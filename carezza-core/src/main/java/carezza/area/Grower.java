@@ -39,7 +39,7 @@ public final class Grower {
       double openMm,
       int rounds) {}
 
-  private static final Traits SKIN = new Traits(1.6, 8, 260, 75, 2.4, 2.0, 30, 1.2, 4);
+  private static final Traits SKIN = new Traits(1.5, 8, 260, 75, 2.4, 2.0, 30, 1.2, 4);
   private static final Traits TEETH = new Traits(3.2, 2, 60, 20, 2.2, 2.5, 6, 0.4, 3);
   private static final Traits EYE_WHITE = new Traits(4.5, 1.2, 26, 5, 1.8, 1.3, 1.5, 0.25, 3);
 
@@ -125,13 +125,15 @@ public final class Grower {
   private void fillPrior(Growth g, int level, Optional<FaceMap> face) {
     double side = 1 << level;
     boolean egg = g.like() == Growth.Like.SKIN && face.isPresent();
+    FacePrior shape = egg ? new FacePrior(face.get()) : null;
     for (int i = 0; i < prior.length; i++) {
       double x = (rect.x() + i % w + 0.5) * side;
       double y = (rect.y() + i / w + 0.5) * side;
       double p =
           egg
-              ? FacePrior.skin(face.get(), x, y)
-              : FacePrior.disc(Math.hypot(x - g.x(), y - g.y()) / side / px / t.likelyMm);
+              ? shape.skin(x, y)
+              : FacePrior.disc(
+                  Math.sqrt(square(x - g.x()) + square(y - g.y())) / side / px / t.likelyMm);
       double odds = p / (1 - p) * g.reach();
       prior[i] = (float) (odds / (1 + odds));
     }
@@ -193,7 +195,7 @@ public final class Grower {
     double r = Math.max(1.5, t.seedMm * px / 2);
     for (int y = Math.max(0, (int) (sy - r)); y <= Math.min(h - 1, sy + r); y++) {
       for (int x = Math.max(0, (int) (sx - r)); x <= Math.min(w - 1, sx + r); x++) {
-        in[y * w + x] = Math.hypot(x - sx, y - sy) <= r;
+        in[y * w + x] = square(x - sx) + square(y - sy) <= r * r;
       }
     }
     in[sy * w + sx] = true;
@@ -311,6 +313,10 @@ public final class Grower {
     }
     Rect r = new Rect(rect.x() + x0, rect.y() + y0, x1 - x0, y1 - y0);
     return p.crop(anchored(r, rect), 0);
+  }
+
+  private static double square(double v) {
+    return v * v;
   }
 
   private static float[] toFloat(boolean[] in) {

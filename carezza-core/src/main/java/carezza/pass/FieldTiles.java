@@ -16,7 +16,7 @@ import carezza.image.RgbBlock;
  * @param hash fingerprint of the settings the analysis depends on
  */
 public record FieldTiles(String name, int level, int reachPx, long hash) {
-  private static final int TILE = 128;
+  private static final int TILE = 256;
 
   /** Finds the fields from the picture below and the pass's mask over the same rectangle. */
   @FunctionalInterface

@@ -33,6 +33,8 @@ public record Heal(
     double vy = y1 - y0;
     double len = vx * vx + vy * vy;
     double t = len == 0 ? 0 : Math.max(0, Math.min(1, ((x - x0) * vx + (y - y0) * vy) / len));
-    return Math.hypot(x - x0 - t * vx, y - y0 - t * vy);
+    double dx = x - x0 - t * vx;
+    double dy = y - y0 - t * vy;
+    return Math.sqrt(dx * dx + dy * dy);
   }
 }

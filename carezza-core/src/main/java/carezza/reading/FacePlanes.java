@@ -12,17 +12,20 @@ final class FacePlanes {
       List.of("forehead", "rightCheek", "leftCheek", "nose", "chin", "neck");
 
   private final FaceMap map;
+  private final double cos;
+  private final double sin;
+  private final double px;
 
   FacePlanes(FaceMap map) {
     this.map = map;
+    double d = map.rightEye().distance(map.leftEye());
+    cos = (map.leftEye().x() - map.rightEye().x()) / d;
+    sin = (map.leftEye().y() - map.rightEye().y()) / d;
+    px = map.pxPerMm();
   }
 
   /** Index into {@link #NAMES} of a source pixel. */
   int at(double x, double y) {
-    double px = map.pxPerMm();
-    double d = map.rightEye().distance(map.leftEye());
-    double cos = (map.leftEye().x() - map.rightEye().x()) / d;
-    double sin = (map.leftEye().y() - map.rightEye().y()) / d;
     double dx = x - (map.rightEye().x() + map.leftEye().x()) / 2;
     double dy = y - (map.rightEye().y() + map.leftEye().y()) / 2;
     double u = (dx * cos + dy * sin) / px;

@@ -1,6 +1,5 @@
 package carezza.reading;
 
-import carezza.color.CieLab;
 import carezza.face.FaceMap;
 import carezza.field.MaskedBlur;
 import carezza.filter.Gaussian;
@@ -24,17 +23,15 @@ import java.util.Optional;
 public final class SkinReadings {
   private static final double TILE_MM = 10;
   private static final double LEAST_PX_PER_MM = 3;
+  private static final double BROAD_PX_PER_MM = 1.5;
 
   private final double px;
   private final Rect rect;
   private final Plane mask;
   private final Plane inner;
-  private final int[] plane;
-  private final int side;
   private final Plane before;
   private final Plane now;
-  private final float[][] labBefore;
-  private final float[][] labNow;
+  private final BroadReadings broad;
 
   /**
    * @param b the picture without the retouching; its rectangle starts at multiples of 64
@@ -43,46 +40,58 @@ public final class SkinReadings {
    * @param pxPerMm source pixels a mm
    */
   public SkinReadings(RgbBlock b, RgbBlock n, Plane skin, double pxPerMm, Optional<FaceMap> map) {
-    side = 1 << b.level();
-    px = pxPerMm / side;
+    px = pxPerMm / (1 << b.level());
     rect = b.rect();
     mask = solid(b, skin);
     inner = eroded(mask, 2.5 * px);
     before = Bands.logLuminance(b);
     now = Bands.logLuminance(n);
-    labBefore = lab(b);
-    labNow = lab(n);
-    plane = new int[mask.data().length];
-    if (map.isPresent()) {
-      FacePlanes f = new FacePlanes(map.get());
-      for (int i = 0; i < plane.length; i++) {
-        plane[i] =
-            f.at((rect.x() + i % rect.w() + 0.5) * side, (rect.y() + i / rect.w() + 0.5) * side);
-      }
+    RgbBlock bb = b;
+    RgbBlock nn = n;
+    Plane m = mask;
+    while (pxPerMm / (1 << (bb.level() + 1)) >= BROAD_PX_PER_MM) {
+      bb = halved(bb);
+      nn = halved(nn);
+      m = m.halved();
     }
+    broad = new BroadReadings(bb, nn, m, pxPerMm, map);
+  }
+
+  private static RgbBlock halved(RgbBlock b) {
+    Plane r = b.plane(0).halved();
+    return new RgbBlock(
+        b.level() + 1, r.rect(), r.data(), b.plane(1).halved().data(), b.plane(2).halved().data());
   }
 
   /** All six, in the order texture, small forms, relief, blotch, spread, lightness. */
   public List<Reading> all() {
-    List<Reading> out = new ArrayList<>();
     double covered = 0;
     for (float v : inner.data()) {
       covered += v;
     }
     if (covered < 100 * px * px) {
-      for (String name :
-          List.of("textureKept", "smallFormsKept", "reliefKept", "blotch", "spread", "lightness")) {
-        out.add(Reading.missing(name, "noSkin"));
-      }
-      return out;
+      return List.of("textureKept", "smallFormsKept", "reliefKept", "blotch", "spread", "lightness")
+          .stream()
+          .map(name -> Reading.missing(name, "noSkin"))
+          .toList();
     }
-    out.add(texture());
-    out.add(smallForms());
-    out.add(relief());
-    out.add(blotch());
-    out.add(spread());
-    out.add(lightness());
-    return out;
+    return List.of(texture(), smallForms(), relief(), blotch(), spread(), lightness());
+  }
+
+  public Reading relief() {
+    return broad.relief();
+  }
+
+  public Reading blotch() {
+    return broad.blotch();
+  }
+
+  public Reading spread() {
+    return broad.spread();
+  }
+
+  public Reading lightness() {
+    return broad.lightness();
   }
 
   /** 1 on skin that is neither clipped nor black. */
@@ -95,7 +104,7 @@ public final class SkinReadings {
     return m;
   }
 
-  private static Plane eroded(Plane m, double byPx) {
+  static Plane eroded(Plane m, double byPx) {
     Plane soft = MaskedBlur.of(m, Plane.filled(m.rect(), 1), byPx / 1.5, 0);
     Plane out = new Plane(m.rect());
     for (int i = 0; i < out.data().length; i++) {
@@ -104,24 +113,9 @@ public final class SkinReadings {
     return out;
   }
 
-  private static float[][] lab(RgbBlock b) {
-    float[][] out = new float[3][b.size()];
-    float[] c = new float[3];
-    for (int i = 0; i < b.size(); i++) {
-      CieLab.of(b.r()[i], b.g()[i], b.b()[i], c);
-      out[0][i] = c[0];
-      out[1][i] = c[1];
-      out[2][i] = c[2];
-    }
-    return out;
-  }
-
-  private Plane blur(Plane v, double mm) {
-    return MaskedBlur.of(v, mask, mm * px, 0);
-  }
-
   private Plane band(Plane v, double innerMm, double outerMm) {
-    return Bands.difference(blur(v, innerMm), blur(v, outerMm));
+    return Bands.difference(
+        MaskedBlur.of(v, mask, innerMm * px, 0), MaskedBlur.of(v, mask, outerMm * px, 0));
   }
 
   public Reading texture() {
@@ -259,128 +253,5 @@ public final class SkinReadings {
     return Double.isNaN(median)
         ? Reading.missing("smallFormsKept", "noSkin")
         : new Reading("smallFormsKept", 100, 100 * median, band[0], band[1], "", "");
-  }
-
-  /** Slope of modelling now on before; of the planes the one farthest from 1. */
-  public Reading relief() {
-    Plane a = band(before, 6, 20);
-    Plane b = band(now, 6, 20);
-    double shown = Double.NaN;
-    String place = "";
-    for (int p = 0; p < FacePlanes.NAMES.size(); p++) {
-      double n = 0;
-      double saa = 0;
-      double sab = 0;
-      for (int i = 0; i < plane.length; i++) {
-        if (plane[i] == p && mask.data()[i] > 0) {
-          n++;
-          saa += (double) a.data()[i] * a.data()[i];
-          sab += (double) a.data()[i] * b.data()[i];
-        }
-      }
-      if (n > 150 * px * px && saa / n > 1e-4) {
-        double slope = sab / saa;
-        if (Double.isNaN(shown) || Math.abs(slope - 1) > Math.abs(shown - 1)) {
-          shown = slope;
-          place = FacePlanes.NAMES.get(p);
-        }
-      }
-    }
-    double[] band = ReadingBands.of("reliefKept");
-    return Double.isNaN(shown)
-        ? Reading.missing("reliefKept", "noModelling")
-        : new Reading("reliefKept", 100, 100 * shown, band[0], band[1], place, "");
-  }
-
-  public Reading blotch() {
-    double was = middleSpread(labBefore[0]);
-    double is = middleSpread(labNow[0]);
-    double high = Math.max(ReadingBands.of("blotch")[1] / 100 * was, 0.8);
-    double low = was > 1.5 ? ReadingBands.of("blotch")[0] / 100 * was : 0;
-    return new Reading("blotch", was, is, low, high, "", "");
-  }
-
-  private double middleSpread(float[] lightness) {
-    Plane m = band(new Plane(rect, lightness), 1.5, 8);
-    float[] v = new float[plane.length];
-    int n = 0;
-    for (int i = 0; i < v.length; i++) {
-      if (inner.data()[i] > 0) {
-        v[n++] = m.data()[i];
-      }
-    }
-    return Robust.spread(v, n);
-  }
-
-  public Reading spread() {
-    double was = colourSpread(labBefore);
-    double is = colourSpread(labNow);
-    double high = Math.max(ReadingBands.of("spread")[1] / 100 * was, 2.0);
-    double low = Math.min(ReadingBands.of("spread")[0] / 100 * was, is < 0.7 ? 0 : 2.0);
-    return new Reading("spread", was, is, Math.min(low, high), high, "", "");
-  }
-
-  private double colourSpread(float[][] lab) {
-    float[] l = blur(new Plane(rect, lab[0]), 2).data();
-    double sum = 0;
-    for (int c = 1; c <= 2; c++) {
-      float[] v = blur(new Plane(rect, lab[c]), 2).data();
-      LinearFit fit = new LinearFit(4);
-      for (int i = 0; i < v.length; i++) {
-        if (inner.data()[i] > 0) {
-          fit.add(
-              v[i],
-              1,
-              l[i] / 100,
-              i % rect.w() / (double) rect.w(),
-              i / rect.w() / (double) rect.h());
-        }
-      }
-      double[] k = fit.solve();
-      float[] left = new float[v.length];
-      int n = 0;
-      for (int i = 0; i < v.length; i++) {
-        if (inner.data()[i] > 0) {
-          left[n++] =
-              (float)
-                  (v[i]
-                      - k[0]
-                      - k[1] * l[i] / 100
-                      - k[2] * (i % rect.w()) / rect.w()
-                      - k[3] * (i / rect.w()) / rect.h());
-        }
-      }
-      double s = Robust.spread(left, n);
-      sum += s * s;
-    }
-    return Math.sqrt(sum);
-  }
-
-  /** Change of the median of E in stops; of the whole and the planes the largest. */
-  public Reading lightness() {
-    double shown = change(-1);
-    String place = "";
-    for (int p = 0; p < FacePlanes.NAMES.size(); p++) {
-      double c = change(p);
-      if (!Double.isNaN(c) && Math.abs(c) > Math.abs(shown) + 0.02) {
-        shown = c;
-        place = FacePlanes.NAMES.get(p);
-      }
-    }
-    double[] band = ReadingBands.of("lightness");
-    return new Reading("lightness", 0, shown, band[0], band[1], place, "");
-  }
-
-  private double change(int onlyPlane) {
-    float[] a = new float[plane.length];
-    float[] b = new float[plane.length];
-    int n = 0;
-    for (int i = 0; i < plane.length; i++) {
-      if (mask.data()[i] > 0 && (onlyPlane < 0 || plane[i] == onlyPlane)) {
-        a[n] = before.data()[i];
-        b[n++] = now.data()[i];
-      }
-    }
-    return n < 100 * px * px ? Double.NaN : Robust.median(b, n) - Robust.median(a, n);
   }
 }

@@ -9,7 +9,7 @@ import java.util.List;
 public final class Touches {
   private Touches() {}
 
-  /** One touch on each cheek, between eye and mouth corner, and one on the forehead. */
+  /** One touch on each cheek, between eye and mouth corner, and one on the neck if it is seen. */
   public static Area skin(DemoSitter s) {
     Area a = Area.NONE;
     for (String side : List.of("right", "left")) {
@@ -20,7 +20,11 @@ public final class Touches {
               new Growth(
                   Growth.Like.SKIN, (eye.x() + mouth.x()) / 2, (eye.y() + mouth.y()) / 2, 1));
     }
-    return a;
+    if (s.name().equals("tobias")) {
+      return a;
+    }
+    Pin chin = s.landmark("chin");
+    return a.with(new Growth(Growth.Like.SKIN, chin.x(), chin.y() + 28 * s.pxPerMm(), 1));
   }
 
   /** One touch on the upper teeth, between the lips. */

@@ -99,30 +99,34 @@ public final class TwoBands implements PassKind {
     return p.value(SPLIT) / FWHM;
   }
 
-  private static FieldTiles tiles(Pass p, Frame frame) {
+  /** The broad surround: ratios at 8 mm, lightness at 4 mm. */
+  private static FieldTiles surround(Frame frame) {
+    int level = frame.levelFor(LIGHT_OUTER_MM, 3);
+    double px = frame.pxPerMm() / (1 << level);
+    return new FieldTiles("surround", level, MaskedBlur.reach(OUTER_MM * px), 0);
+  }
+
+  /** The broad band and what deviates in it. */
+  private static FieldTiles band(Pass p, Frame frame) {
     double sigma = sigmaMm(p);
     int level = frame.levelFor(sigma, 2.4);
     double px = frame.pxPerMm() / (1 << level);
-    int reach = MaskedBlur.reach(OUTER_MM * px) + 2 * MaskedBlur.reach(sigma * px);
     long hash = new Hash().add(sigma).add(p.value(HOLD)).get();
-    return new FieldTiles("twoBands", level, reach, hash);
+    return new FieldTiles("twoBands", level, 2 * MaskedBlur.reach(sigma * px), hash);
   }
 
   @Override
   public List<Rect> reads(Pass p, Frame frame, Rect rect) {
-    return List.of(rect, tiles(p, frame).reads(frame, rect));
+    Rect near = band(p, frame).reads(frame, rect);
+    return List.of(rect, near, surround(frame).reads(frame, near));
   }
 
   @Override
   public void apply(Run run, RgbBlock b, float[] weight) {
     Pass p = run.pass();
-    FieldTiles tiles = tiles(p, run.frame());
-    double px = run.frame().pxPerMm() / (1 << tiles.level());
-    double sigma = sigmaMm(p) * px;
-    double hold = p.value(HOLD);
     Plane[] f =
-        tiles.over(
-            run, FIELDS, (below, m) -> fields(below, m, px, sigma, hold), b.level(), b.rect());
+        band(p, run.frame())
+            .over(run, FIELDS, (below, m) -> fields(run, below, m), b.level(), b.rect());
     float amount = (float) (p.value(EVENING) / 100 * p.strength());
     float[] gain = new float[3];
     for (int i = 0; i < b.size(); i++) {
@@ -146,28 +150,51 @@ public final class TwoBands implements PassKind {
   /**
    * Broad ratios c1 and c2, their deviations, the blood signal's, and the small one of lightness.
    */
-  private static Plane[] fields(RgbBlock below, Plane mask, double px, double sigma, double hold) {
+  private static Plane[] fields(Run run, RgbBlock below, Plane mask) {
+    double px = run.frame().pxPerMm() / (1 << below.level());
+    double sigma = sigmaMm(run.pass()) * px;
+    double hold = run.pass().value(HOLD);
+    Plane[] outer =
+        surround(run.frame())
+            .over(run, 3, (b, m) -> surround(run.frame(), b, m), below.level(), below.rect());
     ColourRatios c = ColourRatios.of(below);
     Plane c1 = MaskedBlur.of(c.c1(), mask, sigma, 0);
     Plane c2 = MaskedBlur.of(c.c2(), mask, sigma, 0);
     Plane e = MaskedBlur.of(c.e(), mask, sigma, 0);
-    Plane o1 = MaskedBlur.of(c.c1(), mask, OUTER_MM * px, 0);
-    Plane o2 = MaskedBlur.of(c.c2(), mask, OUTER_MM * px, 0);
-    Plane oe = MaskedBlur.of(c.e(), mask, LIGHT_OUTER_MM * px, 0);
     Plane d1 = new Plane(below.rect());
     Plane d2 = new Plane(below.rect());
     Plane blood = new Plane(below.rect());
     Plane small = new Plane(below.rect());
     for (int i = 0; i < d1.data().length; i++) {
-      float a = c1.data()[i] - o1.data()[i];
-      float b = c2.data()[i] - o2.data()[i];
+      if (mask.data()[i] == 0) {
+        continue;
+      }
+      float a = c1.data()[i] - outer[0].data()[i];
+      float b = c2.data()[i] - outer[1].data()[i];
       float h = a - b;
       d1.data()[i] = a;
       d2.data()[i] = b;
       blood.data()[i] = h > 0 ? h : 0.5f * h;
-      float d = e.data()[i] - oe.data()[i] + DARKENING * blood.data()[i];
+      float d = e.data()[i] - outer[2].data()[i] + DARKENING * blood.data()[i];
       small.data()[i] = hold == 0 ? 0 : (float) (d * Math.exp(-0.5 * d * d / (hold * hold)));
     }
-    return new Plane[] {c1, c2, d1, d2, blood, MaskedBlur.of(small, mask, sigma, 0)};
+    return new Plane[] {
+      c1,
+      c2,
+      MaskedBlur.of(d1, mask, sigma / 2, 0),
+      MaskedBlur.of(d2, mask, sigma / 2, 0),
+      MaskedBlur.of(blood, mask, sigma / 2, 0),
+      MaskedBlur.of(small, mask, sigma, 0)
+    };
+  }
+
+  private static Plane[] surround(Frame frame, RgbBlock below, Plane mask) {
+    double px = frame.pxPerMm() / (1 << below.level());
+    ColourRatios c = ColourRatios.of(below);
+    return new Plane[] {
+      MaskedBlur.of(c.c1(), mask, OUTER_MM * px, 0),
+      MaskedBlur.of(c.c2(), mask, OUTER_MM * px, 0),
+      MaskedBlur.of(c.e(), mask, LIGHT_OUTER_MM * px, 0)
+    };
   }
 }

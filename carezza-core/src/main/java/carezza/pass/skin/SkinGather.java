@@ -18,6 +18,7 @@ import carezza.pass.Places;
 import carezza.pass.ReadingKey;
 import carezza.pass.Run;
 import carezza.pass.Stage;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 
@@ -79,24 +80,41 @@ public final class SkinGather implements PassKind {
     return !p.places().containsKey(PLACE) || (p.value(GATHER) == 0 && p.value(LIGHT) == 0);
   }
 
-  private static FieldTiles tiles(Frame frame) {
+  private static FieldTiles colour(Frame frame) {
     int level = frame.levelFor(SIGMA_MM, 3);
     double px = frame.pxPerMm() / (1 << level);
-    return new FieldTiles("skin", level, MaskedBlur.reach(LIGHT_OUTER_MM * px), 0);
+    return new FieldTiles("skinColour", level, MaskedBlur.reach(SIGMA_MM * px), 0);
+  }
+
+  private static FieldTiles lightness(Frame frame) {
+    int level = frame.levelFor(LIGHT_INNER_MM, 3);
+    double px = frame.pxPerMm() / (1 << level);
+    return new FieldTiles("skinLightness", level, MaskedBlur.reach(LIGHT_OUTER_MM * px), 0);
   }
 
   @Override
   public List<Rect> reads(Pass p, Frame frame, Rect rect) {
-    return List.of(
-        rect, tiles(frame).reads(frame, rect), Places.bounds(frame, p.places().get(PLACE)));
+    List<Rect> out = new ArrayList<>();
+    out.add(rect);
+    out.add(colour(frame).reads(frame, rect));
+    out.add(Places.bounds(frame, p.places().get(PLACE)));
+    if (p.value(LIGHT) > 0) {
+      out.add(lightness(frame).reads(frame, rect));
+    }
+    return out;
   }
 
   @Override
   public void apply(Run run, RgbBlock b, float[] weight) {
     Pass p = run.pass();
-    FieldTiles tiles = tiles(run.frame());
-    double px = run.frame().pxPerMm() / (1 << tiles.level());
-    Plane[] f = tiles.over(run, 3, (below, m) -> fields(below, m, px), b.level(), b.rect());
+    Frame frame = run.frame();
+    Plane[] f =
+        colour(frame).over(run, 2, (below, m) -> colour(frame, below, m), b.level(), b.rect());
+    Plane uneven =
+        p.value(LIGHT) == 0
+            ? new Plane(b.rect())
+            : lightness(frame)
+                .over(run, 1, (below, m) -> lightness(frame, below, m), b.level(), b.rect())[0];
     float[] goal = reference(run);
     float gather = (float) (p.value(GATHER) / 100 * p.strength());
     float light = (float) (p.value(LIGHT) / 100 * p.strength());
@@ -114,7 +132,7 @@ public final class SkinGather implements PassKind {
           f[1].data()[i],
           k * gather * near * d1,
           k * gather * near * d2,
-          -k * light * f[2].data()[i],
+          -k * light * uneven.data()[i],
           gain);
       b.r()[i] *= Roots.exp2(gain[0]);
       b.g()[i] *= Roots.exp2(gain[1]);
@@ -146,7 +164,16 @@ public final class SkinGather implements PassKind {
         });
   }
 
-  private static Plane[] fields(RgbBlock below, Plane mask, double px) {
+  private static Plane[] colour(Frame frame, RgbBlock below, Plane mask) {
+    double px = frame.pxPerMm() / (1 << below.level());
+    ColourRatios c = ColourRatios.of(below);
+    return new Plane[] {
+      MaskedBlur.of(c.c1(), mask, SIGMA_MM * px, 0), MaskedBlur.of(c.c2(), mask, SIGMA_MM * px, 0)
+    };
+  }
+
+  private static Plane[] lightness(Frame frame, RgbBlock below, Plane mask) {
+    double px = frame.pxPerMm() / (1 << below.level());
     ColourRatios c = ColourRatios.of(below);
     Plane near = MaskedBlur.of(c.e(), mask, LIGHT_INNER_MM * px, 0);
     Plane far = MaskedBlur.of(c.e(), mask, LIGHT_OUTER_MM * px, 0);
@@ -154,10 +181,6 @@ public final class SkinGather implements PassKind {
     for (int i = 0; i < d.data().length; i++) {
       d.data()[i] = near.data()[i] - far.data()[i];
     }
-    return new Plane[] {
-      MaskedBlur.of(c.c1(), mask, SIGMA_MM * px, 0),
-      MaskedBlur.of(c.c2(), mask, SIGMA_MM * px, 0),
-      d
-    };
+    return new Plane[] {d};
   }
 }

@@ -1,0 +1,217 @@
+package carezza.app;
+
+import carezza.pass.Pass;
+import carezza.pass.ReadingKey;
+import carezza.reading.Reading;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/** At most four readings, those the chosen pass moves, and one sentence for what left its band. */
+final class Dials extends VBox {
+  private static final int MOST = 4;
+
+  private final BenchModel model;
+
+  Dials(BenchModel model) {
+    this.model = model;
+    getStyleClass().add("dials");
+    setId("dials");
+    model.readings().addListener((o, a, b) -> update());
+    model.chosen().addListener((o, a, b) -> update());
+    model.picture().addListener((o, a, b) -> update());
+    update();
+  }
+
+  private void update() {
+    getChildren().clear();
+    Label head = new Label(Words.of("dials.head"));
+    head.getStyleClass().add("head");
+    getChildren().add(head);
+    List<Reading> shown = chosen(model);
+    if (model.readings().get().isEmpty()) {
+      getChildren().add(soft(Words.of(model.isOpen() ? "dials.measuring" : "dials.none")));
+      return;
+    }
+    for (Reading r : shown) {
+      getChildren().add(dial(r));
+    }
+    worst(model)
+        .ifPresent(
+            r -> {
+              Label sentence = new Label(sentence(r));
+              sentence.setWrapText(true);
+              sentence.getStyleClass().add("caution");
+              sentence.setId("caution");
+              getChildren().add(sentence);
+              model.chosenPass().ifPresent(p -> mend(p, r));
+            });
+  }
+
+  private void mend(Pass p, Reading r) {
+    double to = Math.round(100 * p.strength() * share(r));
+    if (to >= 5 && to < 100 * p.strength()) {
+      Button b =
+          new Button(Words.of("caution.mend", Words.of("kind." + p.kind().key()), Math.round(to)));
+      b.setId("mend");
+      b.setOnMouseEntered(e -> model.previewChange(p.id(), q -> q.withStrength(to / 100)));
+      b.setOnMouseExited(e -> model.preview(model.picture().get().history().now()));
+      b.setOnAction(e -> model.change(p.id(), q -> q.withStrength(to / 100)));
+      b.setWrapText(true);
+      getChildren().add(b);
+    }
+  }
+
+  /** The share of the strength at which a reading that moves evenly would meet its band's end. */
+  private static double share(Reading r) {
+    double from = Double.isNaN(r.before()) ? 100 : r.before();
+    if (r.name().endsWith("Yellow")) {
+      from = 100;
+    }
+    double end = r.isBelow() ? r.low() : r.high();
+    double moved = r.now() - from;
+    return Math.abs(moved) < 1e-9 ? 1 : Math.max(0, Math.min(1, (end - from) / moved));
+  }
+
+  /** Readings that the chosen pass affects, or the first four. */
+  static List<Reading> chosen(BenchModel model) {
+    Set<ReadingKey> keys =
+        model
+            .chosenPass()
+            .map(p -> p.kind().affects())
+            .filter(s -> !s.isEmpty())
+            .orElse(
+                EnumSet.of(
+                    ReadingKey.TEXTURE, ReadingKey.RELIEF, ReadingKey.BLOTCH, ReadingKey.SPREAD));
+    List<Reading> out = new ArrayList<>();
+    for (Reading r : model.readings().get()) {
+      if (keys.contains(keyOf(r.name())) && out.size() < MOST) {
+        out.add(r);
+      }
+    }
+    return out;
+  }
+
+  /** The reading that left its band by the most, among those that a pass can have caused. */
+  static Optional<Reading> worst(BenchModel model) {
+    boolean judged =
+        model.sheet().get().passes().stream()
+            .anyMatch(p -> p.on() && carezza.engine.Measuring.isJudged(p));
+    if (!judged) {
+      return Optional.empty();
+    }
+    return chosen(model).stream().filter(r -> !r.isInBand() && moved(r)).findFirst();
+  }
+
+  /** A reading that nothing moved gives no caution. */
+  private static boolean moved(Reading r) {
+    double from = Double.isNaN(r.before()) || r.name().endsWith("Yellow") ? 100 : r.before();
+    boolean towards = r.isBelow() ? r.now() < from : r.now() > from;
+    return Math.abs(r.now() - from) > 0.02 * Math.max(1, Math.abs(from)) && towards
+        || r.name().equals("lightness");
+  }
+
+  private static ReadingKey keyOf(String name) {
+    return switch (name) {
+      case "textureKept" -> ReadingKey.TEXTURE;
+      case "smallFormsKept" -> ReadingKey.SMALL_FORMS;
+      case "reliefKept" -> ReadingKey.RELIEF;
+      case "blotch" -> ReadingKey.BLOTCH;
+      case "spread" -> ReadingKey.SPREAD;
+      case "lightness" -> ReadingKey.LIGHTNESS;
+      case "teethLift", "teethYellow" -> ReadingKey.TEETH;
+      case "eyeWhitesLift", "eyeWhitesYellow" -> ReadingKey.EYE_WHITES;
+      case "healMatch" -> ReadingKey.HEAL_MATCH;
+      default -> ReadingKey.SPLIT;
+    };
+  }
+
+  static String sentence(Reading r) {
+    String place = r.place().isEmpty() ? "" : Words.of("place." + r.place());
+    return Words.of("caution." + r.name() + (r.isBelow() ? ".low" : ".high"), value(r), place)
+        .trim();
+  }
+
+  static String value(Reading r) {
+    return switch (r.name()) {
+      case "blotch" -> String.format(Locale.ENGLISH, "%.1f L*", r.now());
+      case "spread" -> String.format(Locale.ENGLISH, "%.1f", r.now());
+      case "lightness", "teethLift", "eyeWhitesLift" -> Numbers.signed("%+.2f stop", r.now());
+      default -> Numbers.percent(r.now());
+    };
+  }
+
+  private static Label soft(String s) {
+    Label l = new Label(s);
+    l.setWrapText(true);
+    l.getStyleClass().add("soft");
+    return l;
+  }
+
+  private static Node dial(Reading r) {
+    Label name = new Label(Words.of("reading." + r.name()));
+    Region space = new Region();
+    HBox.setHgrow(space, Priority.ALWAYS);
+    Label now = new Label(r.isHad() ? value(r) : Words.of("reading.none"));
+    now.getStyleClass().add("number");
+    HBox top = new HBox(6, name, space, now);
+    VBox box = new VBox(2, top);
+    box.getStyleClass().add("dial");
+    if (!r.isHad()) {
+      box.getChildren().add(soft(Words.of("cannot." + r.reason())));
+      return box;
+    }
+    box.getChildren().add(new Scale(r));
+    if (!r.isInBand()) {
+      box.getStyleClass().add("outside");
+    }
+    return box;
+  }
+
+  /**
+   * A line with the band, a tick for before and a mark for now: round inside, a diamond outside.
+   */
+  private static final class Scale extends Pane {
+    private final Reading r;
+    private final Region line = new Region();
+    private final Region band = new Region();
+    private final Region before = new Region();
+    private final Region now = new Region();
+
+    Scale(Reading r) {
+      this.r = r;
+      line.getStyleClass().add("dial-line");
+      band.getStyleClass().add("dial-band");
+      before.getStyleClass().add("dial-before");
+      now.getStyleClass().add(r.isInBand() ? "dial-now" : "dial-out");
+      getChildren().addAll(line, band, before, now);
+      setPrefHeight(18);
+    }
+
+    @Override
+    protected void layoutChildren() {
+      double was = Double.isNaN(r.before()) || r.name().endsWith("Yellow") ? 100 : r.before();
+      double lo = Math.min(Math.min(r.low(), r.now()), was);
+      double hi = Math.max(Math.max(r.high(), r.now()), was);
+      double pad = Math.max(1e-6, 0.12 * (hi - lo));
+      lo -= pad;
+      hi += pad;
+      double k = (getWidth() - 12) / (hi - lo);
+      line.resizeRelocate(0, 8, getWidth(), 2);
+      band.resizeRelocate(6 + (r.low() - lo) * k, 6, (r.high() - r.low()) * k, 6);
+      before.resizeRelocate(6 + (was - lo) * k - 1, 2, 2, 14);
+      now.resizeRelocate(6 + (r.now() - lo) * k - 5, 4, 10, 10);
+    }
+  }
+}

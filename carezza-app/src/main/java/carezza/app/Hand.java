@@ -1,0 +1,192 @@
+package carezza.app;
+
+import carezza.area.Stroke;
+import carezza.pass.Heal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.MenuItem;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.input.ScrollEvent;
+
+/** What mouse and wheel do on the picture. */
+final class Hand {
+  private final BenchModel model;
+  private final PictureView view;
+  private final List<Integer> samples = new ArrayList<>();
+  private boolean panning;
+  private boolean panKey;
+  private double lastX;
+  private double lastY;
+  private double startX;
+  private double startY;
+  private long startTime;
+  private Optional<Integer> draggedSource = Optional.empty();
+  private Heal draggedFrom;
+  private int rank = 1;
+
+  Hand(BenchModel model, PictureView view) {
+    this.model = model;
+    this.view = view;
+    view.setOnMousePressed(this::press);
+    view.setOnMouseDragged(this::drag);
+    view.setOnMouseReleased(this::release);
+    view.setOnMouseMoved(e -> view.pointer(e.getX(), e.getY()));
+    view.setOnMouseExited(e -> view.pointer(-1, -1));
+    view.setOnScroll(this::scroll);
+  }
+
+  /** While held, dragging moves the picture. */
+  void panKey(boolean held) {
+    panKey = held;
+  }
+
+  /** Whether a stroke or a drag is under way. */
+  boolean isBusy() {
+    return !samples.isEmpty() || draggedSource.isPresent();
+  }
+
+  private boolean heals() {
+    return model.chosenPass().map(p -> p.kind().key().equals("heals")).orElse(false);
+  }
+
+  private boolean paints() {
+    return model.chosenPass().map(p -> p.kind().usesArea()).orElse(false);
+  }
+
+  private void press(MouseEvent e) {
+    view.requestFocus();
+    if (!model.isOpen()) {
+      return;
+    }
+    lastX = e.getX();
+    lastY = e.getY();
+    startX = e.getX();
+    startY = e.getY();
+    if (e.getButton() == MouseButton.SECONDARY) {
+      menu(e);
+      return;
+    }
+    panning = e.getButton() == MouseButton.MIDDLE || panKey;
+    if (panning) {
+      return;
+    }
+    if (model.tool().get() != BenchModel.Tool.HAND) {
+      return;
+    }
+    if (heals()) {
+      draggedSource =
+          view.healAt(e.getX(), e.getY(), false).isPresent()
+              ? Optional.empty()
+              : view.healAt(e.getX(), e.getY(), true);
+      draggedSource.ifPresent(i -> draggedFrom = model.chosenPass().orElseThrow().heals().get(i));
+      return;
+    }
+    if (paints()) {
+      startTime = System.nanoTime();
+      sample(e);
+      model.previewStroke(stroke());
+    } else {
+      panning = true;
+    }
+  }
+
+  private void drag(MouseEvent e) {
+    double dx = e.getX() - lastX;
+    double dy = e.getY() - lastY;
+    lastX = e.getX();
+    lastY = e.getY();
+    view.pointer(e.getX(), e.getY());
+    if (panning) {
+      view.pan(dx, dy);
+    } else if (draggedSource.isPresent()) {
+      model.setHeal(draggedSource.get(), moved(e), false);
+    } else if (!samples.isEmpty()) {
+      sample(e);
+      model.previewStroke(stroke());
+    }
+  }
+
+  private Heal moved(MouseEvent e) {
+    return draggedFrom.from(
+        draggedFrom.dx() + view.sourceX(e.getX()) - view.sourceX(startX),
+        draggedFrom.dy() + view.sourceY(e.getY()) - view.sourceY(startY));
+  }
+
+  private void release(MouseEvent e) {
+    if (!model.isOpen() || e.getButton() == MouseButton.SECONDARY) {
+      return;
+    }
+    if (panning) {
+      panning = false;
+      return;
+    }
+    if (model.tool().get() != BenchModel.Tool.HAND) {
+      model.point(view.sourceX(e.getX()), view.sourceY(e.getY()));
+    } else if (draggedSource.isPresent()) {
+      model.setHeal(draggedSource.get(), moved(e), true);
+      draggedSource = Optional.empty();
+    } else if (heals()) {
+      heal(e);
+    } else if (!samples.isEmpty()) {
+      Stroke s = stroke();
+      samples.clear();
+      model.stroke(s);
+    }
+  }
+
+  private void heal(MouseEvent e) {
+    double x = view.sourceX(startX);
+    double y = view.sourceY(startY);
+    boolean line = Math.hypot(e.getX() - startX, e.getY() - startY) > 5;
+    model.heal(x, y, line ? view.sourceX(e.getX()) : x, line ? view.sourceY(e.getY()) : y);
+  }
+
+  private void sample(MouseEvent e) {
+    samples.add((int) Math.round(view.sourceX(e.getX()) * Stroke.GRID));
+    samples.add((int) Math.round(view.sourceY(e.getY()) * Stroke.GRID));
+    samples.add(255);
+    samples.add(0);
+    samples.add((int) ((System.nanoTime() - startTime) / 1_000_000));
+  }
+
+  private Stroke stroke() {
+    return new Stroke(model.brush().get(), samples.stream().mapToInt(Integer::intValue).toArray());
+  }
+
+  private void menu(MouseEvent e) {
+    if (!heals()) {
+      return;
+    }
+    view.healAt(e.getX(), e.getY(), false)
+        .ifPresent(
+            i -> {
+              MenuItem again = new MenuItem(Words.of("heals.findAgain"));
+              again.setOnAction(a -> model.findAgain(i, rank++));
+              MenuItem remove = new MenuItem(Words.of("heals.remove"));
+              remove.setOnAction(a -> model.removeHeal(i));
+              new ContextMenu(again, remove).show(view, e.getScreenX(), e.getScreenY());
+            });
+  }
+
+  private void scroll(ScrollEvent e) {
+    double turn = e.getDeltaY() != 0 ? e.getDeltaY() : e.getDeltaX();
+    if (turn == 0 || !model.isOpen()) {
+      return;
+    }
+    int way = turn > 0 ? 1 : -1;
+    Stroke.Brush b = model.brush().get();
+    if (e.isControlDown()) {
+      model.brushSize(b.sizeMm() * (way > 0 ? 1.1 : 1 / 1.1));
+    } else if (e.isShiftDown()) {
+      model.brushTouches(b.touches() + way);
+    } else if (e.isAltDown()) {
+      model.brushEdge(b.edge() + 0.1 * way);
+    } else {
+      view.zoomBy(Math.pow(1.0018, turn), e.getX(), e.getY());
+    }
+    e.consume();
+  }
+}

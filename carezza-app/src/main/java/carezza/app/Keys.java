@@ -1,0 +1,190 @@
+package carezza.app;
+
+import carezza.area.Stroke;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+
+/** The keyboard of the bench. Held keys let go when the window loses focus. */
+final class Keys {
+  /** Key names shown in the list, with the word key of what they do. */
+  static final Map<String, String> LIST = new LinkedHashMap<>();
+
+  static {
+    LIST.put("Tab", "keys.state");
+    LIST.put("1  2", "keys.looks");
+    LIST.put("Q", "keys.beforeAll");
+    LIST.put("W", "keys.beforeStage");
+    LIST.put("E", "keys.beforePass");
+    LIST.put("A", "keys.area");
+    LIST.put("F", "keys.fit");
+    LIST.put("G", "keys.full");
+    LIST.put("+  \u2212", "keys.zoom");
+    LIST.put("Space", "keys.pan");
+    LIST.put("K  J", "keys.size");
+    LIST.put("N", "keys.takeOff");
+    LIST.put("M", "keys.mute");
+    LIST.put("Up  Down", "keys.choose");
+    LIST.put("Ctrl+Up  Ctrl+Down", "keys.move");
+    LIST.put("Ctrl+B", "keys.duplicate");
+    LIST.put("Delete", "keys.remove");
+    LIST.put("Page Up  Page Down", "keys.pictures");
+    LIST.put("L", "keys.light");
+    LIST.put("Ctrl+Z  Ctrl+Y", "keys.undo");
+    LIST.put("Ctrl+O  Ctrl+S", "keys.openSave");
+    LIST.put("Ctrl+E", "keys.export");
+    LIST.put("Esc", "keys.escape");
+    LIST.put("F1", "keys.list");
+  }
+
+  private final BenchView bench;
+  private final BenchModel model;
+  private final PictureView view;
+  private final Hand hand;
+
+  Keys(BenchView bench, BenchModel model, PictureView view, Hand hand) {
+    this.bench = bench;
+    this.model = model;
+    this.view = view;
+    this.hand = hand;
+  }
+
+  void install(Scene scene) {
+    scene.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
+    scene.addEventFilter(KeyEvent.KEY_RELEASED, this::released);
+    scene
+        .windowProperty()
+        .addListener(
+            (o, a, w) -> {
+              if (w != null) {
+                w.focusedProperty().addListener((p, c, focused) -> letGo(focused));
+              }
+            });
+    if (scene.getWindow() != null) {
+      scene.getWindow().focusedProperty().addListener((p, c, focused) -> letGo(focused));
+    }
+  }
+
+  private void letGo(boolean focused) {
+    if (!focused) {
+      model.before().set(BenchModel.Before.NO);
+      hand.panKey(false);
+    }
+  }
+
+  private void released(KeyEvent e) {
+    switch (e.getCode()) {
+      case Q, W, E -> model.before().set(BenchModel.Before.NO);
+      case SPACE -> hand.panKey(false);
+      default -> {}
+    }
+  }
+
+  private void pressed(KeyEvent e) {
+    Node focus = view.getScene().getFocusOwner();
+    if (focus instanceof TextInputControl) {
+      return;
+    }
+    boolean onControl =
+        focus != null
+            && focus != view
+            && (focus instanceof Bar || focus instanceof javafx.scene.control.ButtonBase);
+    boolean used = e.isControlDown() ? control(e) : plain(e, onControl);
+    if (used) {
+      e.consume();
+    }
+  }
+
+  private boolean control(KeyEvent e) {
+    switch (e.getCode()) {
+      case Z -> {
+        if (e.isShiftDown()) {
+          model.redo();
+        } else {
+          model.undo();
+        }
+      }
+      case Y -> model.redo();
+      case S -> bench.save();
+      case O -> bench.open();
+      case E -> bench.export();
+      case B -> chosen(model::duplicate);
+      case UP -> chosen(id -> model.move(id, -1));
+      case DOWN -> chosen(id -> model.move(id, 1));
+      default -> {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private void chosen(java.util.function.LongConsumer what) {
+    if (model.isOpen() && model.chosenPass().isPresent()) {
+      what.accept(model.chosen().get());
+    }
+  }
+
+  private boolean plain(KeyEvent e, boolean onControl) {
+    Stroke.Brush b = model.brush().get();
+    double cx = view.getWidth() / 2;
+    double cy = view.getHeight() / 2;
+    switch (e.getCode()) {
+      case F1 -> bench.toggleKeys();
+      case ESCAPE -> bench.escape();
+      case Q -> model.before().set(BenchModel.Before.ALL);
+      case W -> model.before().set(BenchModel.Before.STAGE);
+      case E -> model.before().set(BenchModel.Before.PASS);
+      case A -> model.showArea().set(!model.showArea().get());
+      case F -> view.fit();
+      case G -> view.zoomTo(1, cx, cy);
+      case PLUS, EQUALS, ADD -> view.zoomBy(1.25, cx, cy);
+      case MINUS, SUBTRACT -> view.zoomBy(0.8, cx, cy);
+      case K -> model.brushSize(b.sizeMm() * 1.15);
+      case J -> model.brushSize(b.sizeMm() / 1.15);
+      case N -> model.brushPuts(!b.puts());
+      case M -> chosen(model::mute);
+      case DELETE -> chosen(model::remove);
+      case PAGE_UP -> bench.step(-1);
+      case PAGE_DOWN -> bench.step(1);
+      case L -> bench.nextLight();
+      case DIGIT1 -> model.look().set(BenchModel.Look.PICTURE);
+      case DIGIT2 -> model.look().set(BenchModel.Look.BARE_LIGHT);
+      default -> {
+        return unlessOnControl(e.getCode(), e.isShiftDown(), onControl);
+      }
+    }
+    return true;
+  }
+
+  /** Keys that a focused control has its own use for. */
+  private boolean unlessOnControl(KeyCode code, boolean shift, boolean onControl) {
+    switch (code) {
+      case TAB -> {
+        if (onControl || shift) {
+          return false;
+        }
+        if (!hand.isBusy()) {
+          bench.nextState();
+        }
+        return true;
+      }
+      case SPACE -> {
+        hand.panKey(!onControl);
+        return !onControl;
+      }
+      case UP, DOWN -> {
+        if (!onControl) {
+          bench.chooseNeighbour(code == KeyCode.UP ? -1 : 1);
+        }
+        return !onControl;
+      }
+      default -> {
+        return false;
+      }
+    }
+  }
+}

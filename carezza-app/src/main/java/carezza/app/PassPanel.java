@@ -1,0 +1,206 @@
+package carezza.app;
+
+import carezza.area.Area;
+import carezza.pass.Parameter;
+import carezza.pass.Pass;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+
+/**
+ * The controls of the chosen pass: a bar for each parameter, where it acts, and what can be done.
+ */
+final class PassPanel extends VBox {
+  private final BenchModel model;
+  private final long id;
+  private final List<Runnable> refresh = new ArrayList<>();
+
+  /**
+   * @param full with area and actions; else only the bars, for the panel near the brush
+   */
+  PassPanel(BenchModel model, Pass pass, boolean full) {
+    this.model = model;
+    id = pass.id();
+    getStyleClass().add("pass-panel");
+    for (Parameter p : pass.kind().parameters()) {
+      getChildren().add(row(p));
+    }
+    if (!full) {
+      getChildren().add(0, strength(pass));
+      return;
+    }
+    switch (pass.kind().key()) {
+      case "neutral" ->
+          getChildren().add(buttons(tool("takeNeutral", BenchModel.Tool.TAKE_NEUTRAL)));
+      case "skin" ->
+          getChildren().add(buttons(tool("takeReference", BenchModel.Tool.TAKE_REFERENCE)));
+      case "heals" -> getChildren().add(hint("heals.hint"));
+      default -> {}
+    }
+    if (pass.kind().usesArea()) {
+      getChildren().add(area(pass));
+    }
+    getChildren().add(actions());
+  }
+
+  void update(Pass p) {
+    refresh.forEach(Runnable::run);
+  }
+
+  private Node row(Parameter p) {
+    Label name = new Label(Words.of("parameter." + p.key()));
+    name.getStyleClass().add("row-name");
+    Label number = new Label();
+    number.getStyleClass().add("row-number");
+    Bar bar = new Bar(name.getText(), p.min(), p.max(), p.start(), p.step());
+    bar.setId("bar-" + p.key());
+    bar.on(
+        v -> model.previewChange(id, q -> q.with(p.key(), v)),
+        v -> model.change(id, q -> q.with(p.key(), v)));
+    Runnable r =
+        () ->
+            model
+                .sheet()
+                .get()
+                .pass(id)
+                .ifPresent(
+                    q -> {
+                      bar.value().set(q.value(p.key()));
+                      number.setText(Numbers.of(p, q.value(p.key())));
+                    });
+    r.run();
+    refresh.add(r);
+    HBox.setHgrow(bar, Priority.ALWAYS);
+    HBox row = new HBox(6, name, bar, number);
+    row.setAlignment(Pos.CENTER_LEFT);
+    return row;
+  }
+
+  private Node strength(Pass pass) {
+    Label name = new Label(Words.of("pass.strength"));
+    name.getStyleClass().add("row-name");
+    Label number = new Label();
+    number.getStyleClass().add("row-number");
+    Bar bar = strengthBar(model, pass);
+    Runnable r =
+        () ->
+            model
+                .sheet()
+                .get()
+                .pass(id)
+                .ifPresent(
+                    q -> {
+                      bar.value().set(100 * q.strength());
+                      number.setText(Numbers.percent(100 * q.strength()));
+                    });
+    r.run();
+    refresh.add(r);
+    HBox.setHgrow(bar, Priority.ALWAYS);
+    HBox row = new HBox(6, name, bar, number);
+    row.setAlignment(Pos.CENTER_LEFT);
+    return row;
+  }
+
+  static Bar strengthBar(BenchModel model, Pass pass) {
+    long id = pass.id();
+    Bar bar = new Bar(Words.of("pass.strength"), 0, 100 * pass.kind().maxStrength(), 100, 1);
+    bar.value().set(100 * pass.strength());
+    bar.on(
+        v -> model.previewChange(id, q -> q.withStrength(v / 100)),
+        v -> model.change(id, q -> q.withStrength(v / 100)));
+    return bar;
+  }
+
+  private Button tool(String key, BenchModel.Tool tool) {
+    Button b = new Button(Words.of("action." + key));
+    b.setId(key);
+    b.setOnAction(e -> model.tool().set(tool));
+    return b;
+  }
+
+  private static Node hint(String key) {
+    Label l = new Label(Words.of(key));
+    l.setWrapText(true);
+    l.getStyleClass().add("soft");
+    return l;
+  }
+
+  private static FlowPane buttons(Node... nodes) {
+    FlowPane f = new FlowPane(6, 6, nodes);
+    f.getStyleClass().add("buttons");
+    return f;
+  }
+
+  private Node area(Pass pass) {
+    Label where = new Label();
+    where.setWrapText(true);
+    where.getStyleClass().add("soft");
+    Runnable r =
+        () -> model.sheet().get().pass(id).ifPresent(q -> where.setText(describe(q.area())));
+    r.run();
+    refresh.add(r);
+    FlowPane f = buttons();
+    String home = pass.kind().homeRegion();
+    f.getChildren().add(set("areaWhole", Area.WHOLE));
+    f.getChildren().add(set("areaNone", Area.NONE));
+    f.getChildren().add(set("areaSkin", Area.ofRegion("skin")));
+    if (!home.isEmpty() && !home.equals("skin")) {
+      f.getChildren().add(set("area" + cap(home), Area.ofRegion(home)));
+    }
+    Button invert = new Button(Words.of("action.areaInvert"));
+    invert.setOnAction(
+        e -> model.change(id, q -> q.withArea(q.area().inverted(!q.area().inverted()))));
+    f.getChildren().add(invert);
+    return new VBox(4, where, f);
+  }
+
+  private static String cap(String s) {
+    return s.substring(0, 1).toUpperCase(Locale.ROOT) + s.substring(1);
+  }
+
+  private Button set(String key, Area area) {
+    Button b = new Button(Words.of("action." + key));
+    b.setOnAction(e -> model.change(id, q -> q.withArea(area)));
+    return b;
+  }
+
+  /** An area in words. */
+  static String describe(Area a) {
+    String base =
+        switch (a.base()) {
+          case WHOLE -> Words.of("area.whole");
+          case NONE -> a.strokes().isEmpty() ? Words.of("area.none") : "";
+          case REGION -> Words.of("region." + a.region());
+        };
+    String strokes = a.strokes().isEmpty() ? "" : Words.of("area.strokes", a.strokes().size());
+    String both = base.isEmpty() || strokes.isEmpty() ? base + strokes : base + ", " + strokes;
+    return a.inverted() ? Words.of("area.inverted", both) : both;
+  }
+
+  private Node actions() {
+    Button up = action("moveUp", () -> model.move(id, -1));
+    Button down = action("moveDown", () -> model.move(id, 1));
+    up.setDisable(!model.sheet().get().canMove(id, -1));
+    down.setDisable(!model.sheet().get().canMove(id, 1));
+    return buttons(
+        action("duplicate", () -> model.duplicate(id)),
+        up,
+        down,
+        action("remove", () -> model.remove(id)));
+  }
+
+  private static Button action(String key, Runnable what) {
+    Button b = new Button(Words.of("action." + key));
+    b.setId(key);
+    b.setOnAction(e -> what.run());
+    return b;
+  }
+}

@@ -1,0 +1,113 @@
+package carezza.sitter;
+
+import carezza.area.Area;
+import carezza.area.Stroke;
+import carezza.engine.Engine;
+import carezza.engine.TileCache;
+import carezza.face.Pin;
+import carezza.io.Document;
+import carezza.io.DocumentStore;
+import carezza.pass.Heal;
+import carezza.pass.Pass;
+import carezza.pass.clean.SourceSearch;
+import carezza.sheet.Kinds;
+import carezza.sheet.RunSheet;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Writes the documents of the demo job: eyes pinned on every sitter, and on Ilse a half-done sheet
+ * of heals, two bands, dodge and burn that can be taken up again. Run when the form of a document
+ * changes: {@code java carezza.sitter.DemoJob FOLDER}.
+ */
+public final class DemoJob {
+  private DemoJob() {}
+
+  public static void main(String[] args) throws IOException {
+    Path folder = Path.of(args[0]);
+    for (String name : DemoSitter.NAMES) {
+      DemoSitter s = DemoSitter.load(name);
+      RunSheet sheet = RunSheet.EMPTY.withFaceMap(s.faceMap());
+      Path picture = folder.resolve(name + ".jpg");
+      Document d =
+          new Document(
+              picture.getFileName().toString(),
+              DocumentStore.sha256(picture),
+              name.equals("ilse") ? halfDone(s, sheet) : sheet,
+              JsonNodeFactory.instance.objectNode());
+      DocumentStore.write(folder.resolve(name + ".jpg.carezza.json"), d);
+    }
+  }
+
+  /**
+   * Regions pointed out, seven of the blemishes healed, evened, first strokes of dodge and burn.
+   */
+  public static RunSheet halfDone(DemoSitter s, RunSheet pinned) {
+    RunSheet sheet =
+        pinned.withRegion("skin", Touches.skin(s)).withRegion("eyeWhites", Touches.eyeWhites(s));
+    sheet = sheet.add(Pass.start(1, Kinds.of("heals"), Area.WHOLE));
+    List<DemoSitter.Mark> marks = s.marks("blemish", "dark-spot");
+    sheet = heal(s, sheet, 1, marks.subList(0, Math.min(7, marks.size())));
+    sheet = sheet.add(Pass.start(2, Kinds.of("twoBands"), Area.ofRegion("skin")));
+    Pin right = s.landmark("right_pupil");
+    Pin left = s.landmark("left_pupil");
+    Pin nose = s.landmark("nose_tip");
+    double px = s.pxPerMm();
+    Area dodge =
+        Area.NONE
+            .with(
+                line(
+                    14,
+                    right.x() - 8 * px,
+                    right.y() + 17 * px,
+                    right.x() + 14 * px,
+                    right.y() + 19 * px))
+            .with(
+                line(
+                    10,
+                    nose.x() - 2 * px,
+                    nose.y() - 30 * px,
+                    nose.x() - 1 * px,
+                    nose.y() - 8 * px));
+    Area burn =
+        Area.NONE.with(
+            line(16, left.x() + 8 * px, left.y() + 40 * px, left.x() + 2 * px, left.y() + 62 * px));
+    sheet = sheet.add(Pass.start(3, Kinds.of("dodge"), dodge).with("stops", 0.3));
+    return sheet.add(Pass.start(4, Kinds.of("burn"), burn).with("stops", 0.3));
+  }
+
+  /** Heals marks at three times their radius across, each source found in turn. */
+  public static RunSheet heal(
+      DemoSitter s, RunSheet sheet, long pass, List<DemoSitter.Mark> marks) {
+    Engine engine =
+        new Engine(s.picture().picture(), s.picture().encoding(), new TileCache(1L << 28));
+    RunSheet now = sheet;
+    for (DemoSitter.Mark m : marks) {
+      Pass p = now.pass(pass).orElseThrow();
+      double mm = 3 * m.radiusPx() / engine.frame(now).pxPerMm();
+      Heal asked = new Heal(m.x(), m.y(), m.x(), m.y(), mm, 0, 0);
+      Heal found = SourceSearch.find(engine.view(now, () -> false).runFor(p), asked, 0);
+      List<Heal> all = new ArrayList<>(p.heals());
+      all.add(found);
+      now = now.change(pass, q -> q.withHeals(all));
+    }
+    return now;
+  }
+
+  private static Stroke line(double mm, double x0, double y0, double x1, double y1) {
+    int n = 12;
+    int[] samples = new int[n * Stroke.FIELDS];
+    for (int i = 0; i < n; i++) {
+      double f = i / (n - 1.0);
+      samples[i * Stroke.FIELDS] = (int) Math.round(Stroke.GRID * (x0 + f * (x1 - x0)));
+      samples[i * Stroke.FIELDS + 1] =
+          (int) Math.round(Stroke.GRID * (y0 + f * (y1 - y0) - 3 * Math.sin(Math.PI * f)));
+      samples[i * Stroke.FIELDS + 2] = 255;
+      samples[i * Stroke.FIELDS + 4] = 20 * i;
+    }
+    return new Stroke(new Stroke.Brush(true, mm, 3, 1), samples);
+  }
+}
