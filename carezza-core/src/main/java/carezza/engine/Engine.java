@@ -211,8 +211,22 @@ public final class Engine {
     }
 
     private boolean touches(Pass p, Rect src) {
-      return p.kind().touches(p, frame, src)
-          && (!p.kind().usesArea() || boundsOf(p.area()).intersects(src));
+      return p.kind().touches(p, frame, src) && (!p.kind().usesArea() || reaches(p.area(), src));
+    }
+
+    /** Whether an area's mask can be above 0 somewhere in a rectangle of source pixels. */
+    private boolean reaches(Area a, Rect src) {
+      boolean base =
+          switch (a.base()) {
+            case WHOLE -> true;
+            case NONE -> false;
+            case REGION -> reaches(sheet.region(a.region()), src);
+          };
+      double px = frame.pxPerMm();
+      return a.inverted()
+          || base
+          || a.strokes().stream().anyMatch(s -> s.brush().puts() && s.bounds(px).intersects(src))
+          || a.grown().stream().anyMatch(g -> matte(g).bounds().intersects(src));
     }
 
     private Rect boundsOf(Area a) {

@@ -13,9 +13,9 @@ import carezza.image.Rect;
  */
 public final class SplineField {
   /** How far, in grid pixels, a value depends on samples. */
-  public static final int REACH = 10;
+  public static final int REACH = 12;
 
-  private static final int PREFILTER = 7;
+  private static final int PREFILTER = 9;
   private static final float[] INVERSE = inverse();
 
   private final int gridLevel;

@@ -80,6 +80,14 @@ public final class SkinGather implements PassKind {
     return !p.places().containsKey(PLACE) || (p.value(GATHER) == 0 && p.value(LIGHT) == 0);
   }
 
+  /**
+   * A place that lies outside, as after the picture was replaced by a smaller one, does nothing.
+   */
+  @Override
+  public boolean touches(Pass p, Frame frame, Rect rect) {
+    return !Places.bounds(frame, p.places().get(PLACE)).isEmpty();
+  }
+
   private static FieldTiles colour(Frame frame) {
     int level = frame.levelFor(SIGMA_MM, 3);
     double px = frame.pxPerMm() / (1 << level);

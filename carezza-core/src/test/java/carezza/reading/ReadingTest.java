@@ -1,0 +1,110 @@
+package carezza.reading;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import carezza.engine.Engine;
+import carezza.filter.Gaussian;
+import carezza.image.Plane;
+import carezza.image.RgbBlock;
+import carezza.testing.Pictures;
+import java.util.List;
+import java.util.Optional;
+import org.testng.annotations.Test;
+
+public class ReadingTest {
+  private static final double PX = 6;
+  private final Engine engine = Pictures.engine(Pictures.skin(448, 384, 16, 1));
+  private final RgbBlock skin = engine.original().read(0, engine.source().bounds());
+  private final Plane whole = Plane.filled(skin.rect(), 1);
+
+  private List<Reading> read(RgbBlock now) {
+    return new SkinReadings(skin, now, whole, PX, Optional.empty()).all();
+  }
+
+  private static RgbBlock gain(RgbBlock b, float k) {
+    RgbBlock out = b.copy();
+    for (int c = 0; c < 3; c++) {
+      for (int i = 0; i < b.size(); i++) {
+        out.channel(c)[i] *= k;
+      }
+    }
+    return out;
+  }
+
+  private RgbBlock blurred(double mm) {
+    return new RgbBlock(
+        0,
+        skin.rect(),
+        Gaussian.blur(skin.plane(0), mm * PX).data(),
+        Gaussian.blur(skin.plane(1), mm * PX).data(),
+        Gaussian.blur(skin.plane(2), mm * PX).data());
+  }
+
+  @Test
+  public void nothingDoneReadsAsNothingDone() {
+    List<Reading> r = read(skin);
+    assertThat(r.get(2).now()).isCloseTo(100, within(1e-6));
+    assertThat(r.get(3).now()).isEqualTo(r.get(3).before());
+    assertThat(r.get(5).now()).isZero();
+  }
+
+  @Test
+  public void aGainInLightMovesLightnessAlone() {
+    List<Reading> r = read(gain(skin, 1.4142135f));
+    assertThat(r.get(5).now()).isCloseTo(0.5, within(1e-3));
+    assertThat(r.get(5).isInBand()).isFalse();
+    assertThat(r.get(2).now()).isCloseTo(100, within(0.1));
+  }
+
+  @Test
+  public void aGlobalBlurLosesSmallFormsAndTexture() {
+    List<Reading> r = read(blurred(0.8));
+    assertThat(r.get(1).now()).isLessThan(60);
+    assertThat(r.get(0).isHad() && r.get(0).isInBand()).isFalse();
+  }
+
+  @Test
+  public void flatteningIsSeenInRelief() {
+    RgbBlock broad = blurred(8);
+    RgbBlock flat = skin.copy();
+    for (int c = 0; c < 3; c++) {
+      for (int i = 0; i < flat.size(); i++) {
+        flat.channel(c)[i] *= (float) Math.pow(broad.channel(c)[i] / 0.3, -0.4);
+      }
+    }
+    Reading relief = read(flat).get(2);
+    assertThat(relief.now()).isLessThan(90);
+    assertThat(relief.isBelow()).isTrue();
+  }
+
+  @Test
+  public void withoutSkinItSaysSo() {
+    List<Reading> r =
+        new SkinReadings(skin, skin, new Plane(skin.rect()), PX, Optional.empty()).all();
+    assertThat(r).allMatch(x -> !x.isHad() && x.reason().equals("noSkin"));
+  }
+
+  @Test
+  public void aPatchOfOtherTextureOrColourLeavesTheBand() {
+    HealMatch same = HealMatch.of(skin, 220, 190, 24, PX);
+    RgbBlock smooth = skin.copy();
+    RgbBlock soft = blurred(0.6);
+    RgbBlock red = skin.copy();
+    for (int y = 166; y < 214; y++) {
+      for (int x = 196; x < 244; x++) {
+        if (Math.hypot(x - 220, y - 190) < 24) {
+          int i = skin.index(x, y);
+          for (int c = 0; c < 3; c++) {
+            smooth.channel(c)[i] = soft.channel(c)[i];
+          }
+          red.r()[i] *= 1.15f;
+        }
+      }
+    }
+    assertThat(same.inBand()).isTrue();
+    assertThat(HealMatch.of(smooth, 220, 190, 24, PX).texture()).isLessThan(0.6);
+    assertThat(HealMatch.of(smooth, 220, 190, 24, PX).inBand()).isFalse();
+    assertThat(HealMatch.of(red, 220, 190, 24, PX).colour()).isGreaterThan(1.5);
+  }
+}
