@@ -46,7 +46,7 @@ record OpenPicture(
         store,
         document,
         new History(recovered.orElse(document.sheet())),
-        new Journal(store.journalFile(), recovered.orElse(document.sheet())),
+        new Journal(store.journalFile(), document.sheet(), recovered.orElse(document.sheet())),
         recovered.isPresent() && !recovered.get().equals(document.sheet()));
   }
 }

@@ -2,6 +2,7 @@ package carezza.io;
 
 import carezza.area.Area;
 import carezza.area.Stroke;
+import carezza.image.Hash;
 import carezza.pass.Pass;
 import carezza.sheet.RunSheet;
 import com.fasterxml.jackson.core.JsonProcessingException;
@@ -10,12 +11,14 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.BufferedReader;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
@@ -33,18 +36,30 @@ public final class Journal {
   private static final ObjectMapper MAPPER = new ObjectMapper();
 
   private final Path file;
+  private String base;
   private RunSheet last;
+  private boolean begun;
 
   /**
    * @param saved the sheet as it was saved last
+   * @param now the sheet that the journal's lines so far lead to; equal to {@code saved} without
+   *     any
    */
-  public Journal(Path file, RunSheet saved) {
+  public Journal(Path file, RunSheet saved, RunSheet now) {
     this.file = file;
-    last = saved;
+    base = fingerprint(saved);
+    last = now;
+  }
+
+  private static String fingerprint(RunSheet s) {
+    return Long.toHexString(new Hash().add(SheetJson.write(s).toString()).get());
   }
 
   /** Appends the step from the sheet before to {@code now}. */
   public synchronized void append(RunSheet now) throws IOException {
+    if (!begun) {
+      begin();
+    }
     byte[] line =
         (MAPPER.writeValueAsString(step(last, now)) + "\n").getBytes(StandardCharsets.UTF_8);
     try (FileChannel c =
@@ -56,10 +71,35 @@ public final class Journal {
     last = now;
   }
 
+  private void begin() throws IOException {
+    if (!base.equals(baseOf(file))) {
+      if (Files.exists(file) && Files.size(file) > 0) {
+        Path aside = file.resolveSibling(file.getFileName() + ".old");
+        Files.move(file, aside, StandardCopyOption.REPLACE_EXISTING);
+      }
+      Files.writeString(file, "{\"base\":\"" + base + "\"}\n", StandardCharsets.UTF_8);
+    }
+    begun = true;
+  }
+
+  private static String baseOf(Path file) throws IOException {
+    if (!Files.exists(file)) {
+      return "";
+    }
+    try (BufferedReader r = Files.newBufferedReader(file)) {
+      String line = r.readLine();
+      return line == null ? "" : MAPPER.readTree(line).path("base").asText();
+    } catch (JsonProcessingException e) {
+      return "";
+    }
+  }
+
   /** Begins anew after a save. */
   public synchronized void clear(RunSheet saved) throws IOException {
     Files.deleteIfExists(file);
+    base = fingerprint(saved);
     last = saved;
+    begun = false;
   }
 
   private static ObjectNode step(RunSheet before, RunSheet now) {
@@ -91,18 +131,18 @@ public final class Journal {
   }
 
   /**
-   * The sheet that a journal leads to, empty when there is no journal.
+   * The sheet that a journal leads to, empty when there is none for this saved sheet.
    *
    * @throws UnreadableFileException when a whole line makes no sense
    */
   static Optional<RunSheet> replay(Path file, RunSheet saved) throws IOException {
-    if (!Files.exists(file) || Files.size(file) == 0) {
+    if (!fingerprint(saved).equals(baseOf(file))) {
       return Optional.empty();
     }
     String text = Files.readString(file, StandardCharsets.UTF_8);
     RunSheet sheet = saved;
-    int from = 0;
-    for (int end = text.indexOf('\n'); end >= 0; end = text.indexOf('\n', from)) {
+    int from = text.indexOf('\n') + 1;
+    for (int end = text.indexOf('\n', from); end >= 0; end = text.indexOf('\n', from)) {
       try {
         sheet = apply(sheet, MAPPER.readTree(text.substring(from, end)));
       } catch (JsonProcessingException | IllegalArgumentException e) {

@@ -1,0 +1,118 @@
+package carezza.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import carezza.face.FaceMap;
+import carezza.io.Document;
+import carezza.io.DocumentStore;
+import carezza.io.PictureReader;
+import carezza.sheet.RunSheet;
+import carezza.sitter.DemoJob;
+import carezza.sitter.DemoSitter;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.testng.annotations.BeforeClass;
+import org.testng.annotations.Test;
+
+public class CommandsTest {
+  private Path dir;
+  private Path picture;
+  private final StringWriter out = new StringWriter();
+  private final StringWriter err = new StringWriter();
+
+  @BeforeClass
+  public void job() throws IOException {
+    dir = Files.createTempDirectory("carezza-cli");
+    DemoSitter s = DemoSitter.load("ilse");
+    picture = Files.copy(s.picture().path(), dir.resolve("ilse.jpg"));
+    RunSheet sheet = DemoJob.halfDone(s, RunSheet.EMPTY.withFaceMap(s.faceMap()));
+    DocumentStore store = DocumentStore.of(picture, dir.resolve("own"));
+    Document d = store.load().with(sheet);
+    store.save(d);
+  }
+
+  private int run(String... args) {
+    out.getBuffer().setLength(0);
+    err.getBuffer().setLength(0);
+    return Main.run(new PrintWriter(out, true), new PrintWriter(err, true), args);
+  }
+
+  @Test
+  public void renderingDoesNotDependOnThreadsAndNeverWritesTheOriginal() throws IOException {
+    byte[] original = Files.readAllBytes(picture);
+    String one = dir.resolve("one.png").toString();
+    String two = dir.resolve("two.png").toString();
+    assertThat(run("render", picture.toString(), "--out", one, "--threads", "1")).isZero();
+    assertThat(run("render", picture.toString(), "--out", two, "--threads", "2")).isZero();
+    assertThat(Files.readAllBytes(Path.of(one))).isEqualTo(Files.readAllBytes(Path.of(two)));
+    assertThat(Files.readAllBytes(picture)).isEqualTo(original);
+    assertThat(PictureReader.read(Path.of(one)).picture().contentHash())
+        .isNotEqualTo(PictureReader.read(picture).picture().contentHash());
+    assertThat(run("render", picture.toString(), "--out", picture.toString())).isEqualTo(1);
+    assertThat(err.toString()).contains("original");
+  }
+
+  @Test
+  public void depthAndProfileCanBeAskedFor() throws IOException {
+    String tif = dir.resolve("deep.tif").toString();
+    assertThat(
+            run("render", picture.toString(), "--out", tif, "--depth", "16", "--profile", "srgb"))
+        .isZero();
+    assertThat(PictureReader.read(Path.of(tif)).picture().depth()).isEqualTo(16);
+    assertThat(
+            run(
+                "render",
+                picture.toString(),
+                "--out",
+                dir.resolve("x.jpg").toString(),
+                "--depth",
+                "16"))
+        .isEqualTo(1);
+    assertThat(err.toString()).contains("JPEG holds 8 bits");
+  }
+
+  @Test
+  public void measuringPrintsJson() throws IOException {
+    assertThat(run("measure", picture.toString(), "--json")).isZero();
+    JsonNode o = new ObjectMapper().readTree(out.toString());
+    assertThat(o.path("pxPerMm").asDouble()).isBetween(6.3, 6.5);
+    assertThat(o.path("readings").path("textureKept").path("now").asDouble())
+        .isBetween(90.0, 110.0);
+    assertThat(o.path("readings").path("teethLift").path("cannotBeHad").asText())
+        .isEqualTo("noRegion");
+    assertThat(run("measure", picture.toString())).isZero();
+    assertThat(out.toString()).contains("reliefKept").contains("scale 6.4");
+  }
+
+  @Test
+  public void whatCannotBeUsedIsOneSentenceAndAnExitCode() throws IOException {
+    Path text = Files.writeString(dir.resolve("note.jpg"), "hello");
+    assertThat(run("render", text.toString(), "--out", dir.resolve("n.png").toString()))
+        .isEqualTo(1);
+    assertThat(err.toString().trim()).isEqualTo("note.jpg: it is not a JPEG, PNG or TIFF picture.");
+    assertThat(run("render", picture.toString(), "--out", dir.resolve("n.gif").toString()))
+        .isEqualTo(1);
+    assertThat(err.toString()).contains("n.gif").doesNotContain("\tat ");
+    assertThat(run("render")).isEqualTo(2);
+    assertThat(run("measure", dir.resolve("none.tif").toString())).isEqualTo(1);
+    assertThat(err.toString()).contains("none.tif: there is no such file.");
+  }
+
+  @Test
+  public void aSheetCanBeGivenApart() throws IOException {
+    Path sheet = dir.resolve("pins.json");
+    DemoSitter s = DemoSitter.load("ilse");
+    FaceMap half = new FaceMap(s.faceMap().rightEye(), s.faceMap().leftEye(), 50);
+    DocumentStore.write(
+        sheet,
+        new Document(
+            "x", "y", RunSheet.EMPTY.withFaceMap(half), new ObjectMapper().createObjectNode()));
+    assertThat(run("measure", picture.toString(), "--sheet", sheet.toString())).isZero();
+    assertThat(out.toString()).contains("scale 8.0");
+  }
+}

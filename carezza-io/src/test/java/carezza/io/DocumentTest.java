@@ -1,0 +1,223 @@
+package carezza.io;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import carezza.area.Area;
+import carezza.area.Growth;
+import carezza.area.Stroke;
+import carezza.face.FaceMap;
+import carezza.face.Pin;
+import carezza.pass.Heal;
+import carezza.pass.Pass;
+import carezza.pass.Place;
+import carezza.sheet.Kinds;
+import carezza.sheet.RunSheet;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.Test;
+
+public class DocumentTest {
+  private Path dir;
+  private Path picture;
+  private DocumentStore store;
+
+  @BeforeMethod
+  public void folder() throws IOException {
+    dir = Files.createTempDirectory("carezza-doc");
+    picture = Files.write(dir.resolve("p.jpg"), new byte[] {1, 2, 3});
+    store = DocumentStore.of(picture, dir.resolve("own"));
+  }
+
+  private static Stroke stroke(Random r, int n) {
+    int[] s = new int[n * Stroke.FIELDS];
+    int x = r.nextInt(16_000);
+    int y = r.nextInt(16_000);
+    for (int i = 0; i < n; i++) {
+      x += r.nextInt(81) - 40;
+      y += r.nextInt(81) - 40;
+      s[i * Stroke.FIELDS] = x;
+      s[i * Stroke.FIELDS + 1] = y;
+      s[i * Stroke.FIELDS + 2] = 120 + r.nextInt(136);
+      s[i * Stroke.FIELDS + 3] = r.nextInt(60);
+      s[i * Stroke.FIELDS + 4] = 8 * i;
+    }
+    return new Stroke(
+        new Stroke.Brush(
+            r.nextBoolean(), 0.5 + r.nextInt(300) / 10.0, 1 + r.nextInt(20), r.nextInt(11) / 10.0),
+        s);
+  }
+
+  /** 30 heals and 60 strokes of a hundred samples, and one of everything else. */
+  private static RunSheet full() {
+    Random r = new Random(42);
+    List<Heal> heals = new ArrayList<>();
+    for (int i = 0; i < 30; i++) {
+      heals.add(
+          new Heal(
+              r.nextDouble() * 2000,
+              r.nextDouble() * 2500,
+              5,
+              6,
+              1 + r.nextInt(80) / 10.0,
+              r.nextInt(99),
+              -r.nextInt(99)));
+    }
+    Area dodge = Area.NONE;
+    Area burn = Area.ofRegion("skin");
+    for (int i = 0; i < 30; i++) {
+      dodge = dodge.with(stroke(r, 100));
+      burn = burn.with(stroke(r, 100));
+    }
+    RunSheet s =
+        RunSheet.EMPTY
+            .withFaceMap(new FaceMap(new Pin(839.7, 879.8), new Pin(1242.7, 880.6), 61.5))
+            .withRegion("skin", Area.NONE.with(new Growth(Growth.Like.SKIN, 10.25, 11.5, 1.5)));
+    s = s.add(Pass.start(1, Kinds.of("neutral"), Area.WHOLE).with("mired", -41));
+    s = s.add(Pass.start(2, Kinds.of("heals"), Area.WHOLE).withHeals(heals));
+    s = s.add(Pass.start(3, Kinds.of("dodge"), dodge).withStrength(0.72));
+    s = s.add(Pass.start(4, Kinds.of("burn"), burn.inverted(true)).withOn(false));
+    return s.add(
+        Pass.start(5, Kinds.of("skin"), Area.ofRegion("skin"))
+            .withPlace("reference", new Place(5, 6, 7)));
+  }
+
+  @Test
+  public void everythingComesBackAndIsSmall() throws IOException {
+    store.save(store.load().with(full()));
+    assertThat(store.isBesidePicture()).isTrue();
+    assertThat(Files.size(store.file())).isLessThan(100_000);
+    Document back = store.load();
+    assertThat(back.sheet()).isEqualTo(full());
+    assertThat(back.sourceSha256()).isEqualTo(DocumentStore.sha256(picture));
+  }
+
+  @Test
+  public void unknownFieldsSurvive() throws IOException {
+    store.save(store.load().with(full()));
+    ObjectMapper m = new ObjectMapper();
+    ObjectNode o = (ObjectNode) m.readTree(store.file().toFile());
+    o.put("carezza", 7).put("mood", "calm");
+    ((ObjectNode) o.path("passes").get(1)).put("mood", "busy");
+    m.writeValue(store.file().toFile(), o);
+    Document d = store.load();
+    store.save(d.with(d.sheet().change(2, p -> p.withStrength(0.5))));
+    ObjectNode again = (ObjectNode) m.readTree(store.file().toFile());
+    assertThat(again.path("mood").asText()).isEqualTo("calm");
+    assertThat(again.path("carezza").asInt()).isEqualTo(7);
+    assertThat(again.path("passes").get(1).path("mood").asText()).isEqualTo("busy");
+    assertThat(again.path("passes").get(1).path("strength").asDouble()).isEqualTo(0.5);
+  }
+
+  @Test
+  public void aSaveThatDiesLeavesTheOldDocument() throws IOException {
+    store.save(store.load().with(full()));
+    byte[] old = Files.readAllBytes(store.file());
+    assertThatThrownBy(
+            () ->
+                AtomicFile.write(
+                    store.file(),
+                    t -> {
+                      Files.writeString(t, "{ half");
+                      throw new IOException("No space left on device");
+                    }))
+        .isInstanceOf(UnreadableFileException.class)
+        .hasMessageContaining("p.jpg.carezza.json")
+        .hasMessageContaining("No space left");
+    assertThat(Files.readAllBytes(store.file())).isEqualTo(old);
+    try (var files = Files.list(dir)) {
+      assertThat(files.map(Path::toString).filter(f -> f.endsWith(".part"))).isEmpty();
+    }
+  }
+
+  @Test
+  public void theJournalBringsUnsavedWorkBack() throws IOException {
+    RunSheet saved = full();
+    store.save(store.load().with(saved));
+    Journal j = new Journal(store.journalFile(), saved, saved);
+    Random r = new Random(1);
+    RunSheet a = saved.change(3, p -> p.withArea(p.area().with(stroke(r, 100))));
+    RunSheet b = a.without(2).add(Pass.start(9, Kinds.of("twoBands"), Area.ofRegion("skin")));
+    RunSheet c = b.withRegion("teeth", Area.WHOLE).change(9, p -> p.with("split", 2.5));
+    j.append(a);
+    long afterStroke = Files.size(store.journalFile());
+    j.append(b);
+    j.append(c);
+    assertThat(afterStroke).as("one stroke is one stroke").isLessThan(2500);
+    assertThat(store.recover(store.load().sheet())).contains(c);
+    // a sitting that recovers goes on with the same journal
+    RunSheet d = c.change(3, p -> p.withStrength(0.25));
+    new Journal(store.journalFile(), saved, c).append(d);
+    assertThat(store.recover(store.load().sheet())).contains(d);
+    // killed between the save and the clearing of the journal: the document already has it all
+    store.save(store.load().with(d));
+    assertThat(store.recover(store.load().sheet())).isEmpty();
+    Journal next = new Journal(store.journalFile(), d, d);
+    next.append(d.without(3));
+    assertThat(store.recover(d)).contains(d.without(3));
+    j.clear(c);
+    assertThat(store.recover(c)).isEmpty();
+  }
+
+  @Test
+  public void aLineThatWasCutOffIsLeftOut() throws IOException {
+    RunSheet saved = full();
+    Journal j = new Journal(store.journalFile(), saved, saved);
+    RunSheet a = saved.change(3, p -> p.withStrength(0.1));
+    j.append(a);
+    j.append(a.change(3, p -> p.withStrength(0.9)));
+    byte[] all = Files.readAllBytes(store.journalFile());
+    Files.write(store.journalFile(), java.util.Arrays.copyOf(all, all.length - 20));
+    assertThat(store.recover(saved)).contains(a);
+    Files.writeString(
+        store.journalFile(),
+        Files.readString(store.journalFile()).lines().findFirst().orElseThrow() + "\nno json\n",
+        StandardCharsets.UTF_8);
+    assertThatThrownBy(() -> store.recover(saved)).hasMessageContaining("p.jpg.carezza.journal");
+  }
+
+  @Test
+  public void damagedDocumentsGiveASentence() throws IOException {
+    Files.writeString(store.file(), "{\"carezza\": 1, \"passes\": [");
+    assertThatThrownBy(store::load)
+        .isInstanceOf(UnreadableFileException.class)
+        .hasMessageContaining("damaged near line");
+    Files.writeString(store.file(), "{\"name\": 1}");
+    assertThatThrownBy(store::load).hasMessageContaining("not a Carezza document");
+    Files.writeString(
+        store.file(), "{\"carezza\": 1, \"passes\": [{\"id\": 1, \"kind\": \"sparkle\"}]}");
+    assertThatThrownBy(store::load).hasMessageContaining("sparkle");
+    Files.writeString(
+        store.file(),
+        "{\"carezza\": 1, \"passes\": [{\"id\": 1, \"kind\": \"dodge\", \"strength\": 9}]}");
+    assertThatThrownBy(store::load).hasMessageContaining("strength = 9.0");
+  }
+
+  @Test
+  public void strokesComeBackBitByBit() {
+    Random r = new Random(8);
+    for (int i = 0; i < 50; i++) {
+      Stroke s = stroke(r, 1 + r.nextInt(200));
+      assertThat(StrokeCode.decode(StrokeCode.encode(s.samples()))).isEqualTo(s.samples());
+    }
+    int[] extreme = {Integer.MAX_VALUE, Integer.MIN_VALUE, 0, -1, 1, 0, 0, 0, 0, 0};
+    assertThat(StrokeCode.decode(StrokeCode.encode(extreme))).isEqualTo(extreme);
+    assertThatThrownBy(() -> StrokeCode.decode("gA")).hasMessageContaining("cut off");
+  }
+
+  @Test
+  public void aNewDocumentIsEmpty() throws IOException {
+    Document d = store.load();
+    assertThat(d.sheet()).isEqualTo(RunSheet.EMPTY);
+    assertThat(d.read()).isEqualTo(JsonNodeFactory.instance.objectNode());
+  }
+}
