@@ -34,23 +34,21 @@ public final class Grower {
       double reachMm,
       double likelyMm,
       double tight,
+      double loose,
       double spreadStops,
       double holeMm2,
       double openMm,
       int rounds) {}
 
-  private static final Traits SKIN = new Traits(1.5, 8, 260, 75, 2.4, 2.0, 30, 1.2, 4);
-  private static final Traits TEETH = new Traits(3.2, 2, 60, 20, 2.2, 2.5, 6, 0.4, 3);
-  private static final Traits EYE_WHITE = new Traits(4.5, 1.2, 26, 5, 1.8, 1.3, 1.5, 0.25, 3);
+  private static final Traits SKIN = new Traits(1.5, 8, 260, 75, 2.4, 3.5, 2.0, 30, 1.2, 4);
+  private static final Traits TEETH = new Traits(3.2, 2, 60, 20, 2.0, 3.0, 0.9, 6, 0.4, 3);
+  private static final Traits EYE_WHITE = new Traits(4.5, 1.2, 26, 5, 1.8, 2.4, 0.9, 1.5, 0.25, 3);
 
   /** Least spread of a colour ratio on one surface, in stops. */
   private static final double FLOOR = 0.065;
 
   /** Where the region is less likely than this, colours count as those of other things. */
   private static final float UNLIKELY = 0.05f;
-
-  /** Squared distance from the model within which a colour is left undecided at first. */
-  private static final double LOOSE = 3.5 * 3.5;
 
   private final Traits t;
   private final Rect rect;
@@ -150,7 +148,10 @@ public final class Grower {
     float[] inside = toFloat(in);
     float[] outside = new float[inside.length];
     for (int i = 0; i < outside.length; i++) {
-      boolean open = prior[i] > UNLIKELY && model.distance2(light[i], c1[i], c2[i]) < LOOSE;
+      boolean open =
+          prior[i] > UNLIKELY
+              && Math.abs(light[i] - here) < 1.7 * t.spreadStops
+              && model.distance2(light[i], c1[i], c2[i]) < t.loose * t.loose;
       outside[i] = in[i] || open ? 0 : 1 - prior[i];
     }
     for (int round = 0; round < t.rounds; round++) {

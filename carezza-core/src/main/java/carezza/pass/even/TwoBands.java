@@ -39,11 +39,18 @@ public final class TwoBands implements PassKind {
   public static final String HOLD = "hold";
 
   /** Stops of luminance that go with a stop of blood signal, as measured on made-up skin. */
-  static final float DARKENING = 0.85f;
+  private static final float DARKENING = 0.85f;
 
   /** Full width at half height of a Gaussian, in sigmas: 2 sqrt(2 ln 2). */
   public static final double FWHM = 2.3548200450309493;
 
+  /** Share of evening where skin is paler than its surround: a pale place is seldom a fault. */
+  private static final float PALER = 0.15f;
+
+  /** Blood signal in stops at which a place counts half in its surround. */
+  private static final double STANDS_OUT = 0.1;
+
+  private static final double NEAR_MM = 0.8;
   private static final double OUTER_MM = 8;
   private static final double LIGHT_OUTER_MM = 4;
   private static final int FIELDS = 6;
@@ -51,8 +58,8 @@ public final class TwoBands implements PassKind {
   private static final List<Parameter> PARAMETERS =
       List.of(
           new Parameter(SPLIT, Unit.MM, 1, 3.5, 1.8, 0.1),
-          new Parameter(EVENING, Unit.PERCENT, 0, 100, 75, 1),
-          new Parameter(HOLD, Unit.STOP, 0, 0.3, 0.06, 0.01));
+          new Parameter(EVENING, Unit.PERCENT, 0, 100, 90, 1),
+          new Parameter(HOLD, Unit.STOP, 0, 0.3, 0.02, 0.01));
 
   @Override
   public String key() {
@@ -139,7 +146,7 @@ public final class TwoBands implements PassKind {
           f[1].data()[i],
           -k * f[2].data()[i],
           -k * f[3].data()[i],
-          k * (DARKENING * f[4].data()[i] - f[5].data()[i]),
+          k * (f[4].data()[i] - f[5].data()[i]),
           gain);
       b.r()[i] *= Roots.exp2(gain[0]);
       b.g()[i] *= Roots.exp2(gain[1]);
@@ -174,8 +181,8 @@ public final class TwoBands implements PassKind {
       float h = a - b;
       d1.data()[i] = a;
       d2.data()[i] = b;
-      blood.data()[i] = h > 0 ? h : 0.5f * h;
-      float d = e.data()[i] - outer[2].data()[i] + DARKENING * blood.data()[i];
+      blood.data()[i] = DARKENING * (h > 0 ? h : PALER * h);
+      float d = e.data()[i] - outer[2].data()[i] + blood.data()[i];
       small.data()[i] = hold == 0 ? 0 : (float) (d * Math.exp(-0.5 * d * d / (hold * hold)));
     }
     return new Plane[] {
@@ -188,12 +195,31 @@ public final class TwoBands implements PassKind {
     };
   }
 
+  /**
+   * The surround as it would be without blotches: twice found again with less weight where blood
+   * stands out of the surround found before.
+   */
   private static Plane[] surround(Frame frame, RgbBlock below, Plane mask) {
     double px = frame.pxPerMm() / (1 << below.level());
     ColourRatios c = ColourRatios.of(below);
+    Plane near = new Plane(below.rect());
+    for (int i = 0; i < near.data().length; i++) {
+      near.data()[i] = c.c1().data()[i] - c.c2().data()[i];
+    }
+    near = MaskedBlur.of(near, mask, NEAR_MM * px, 0);
+    Plane weight = mask;
+    for (int round = 0; round < 2; round++) {
+      Plane far = MaskedBlur.of(near, weight, OUTER_MM * px, 0);
+      Plane next = new Plane(below.rect());
+      for (int i = 0; i < next.data().length; i++) {
+        float over = Math.max(0, near.data()[i] - far.data()[i]) / (float) STANDS_OUT;
+        next.data()[i] = mask.data()[i] * Roots.exp2(-Math.min(20, over * over));
+      }
+      weight = next;
+    }
     return new Plane[] {
-      MaskedBlur.of(c.c1(), mask, OUTER_MM * px, 0),
-      MaskedBlur.of(c.c2(), mask, OUTER_MM * px, 0),
+      MaskedBlur.of(c.c1(), weight, OUTER_MM * px, 0),
+      MaskedBlur.of(c.c2(), weight, OUTER_MM * px, 0),
       MaskedBlur.of(c.e(), mask, LIGHT_OUTER_MM * px, 0)
     };
   }

@@ -1,0 +1,150 @@
+package carezza.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import carezza.area.Stroke;
+import carezza.face.FaceMap;
+import carezza.face.Pin;
+import carezza.io.Document;
+import carezza.io.DocumentStore;
+import carezza.sheet.Kinds;
+import carezza.sheet.RunSheet;
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import javax.imageio.ImageIO;
+import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.Test;
+
+/** The bench without a window. */
+public class BenchModelTest {
+  private Path picture;
+  private Path own;
+  private BenchModel model;
+
+  @BeforeMethod
+  public void open() throws IOException {
+    Path dir = Files.createTempDirectory("carezza-model");
+    own = dir.resolve("own");
+    picture = dir.resolve("p.png");
+    BufferedImage i = new BufferedImage(400, 300, BufferedImage.TYPE_INT_RGB);
+    for (int y = 0; y < 300; y++) {
+      for (int x = 0; x < 400; x++) {
+        i.setRGB(x, y, 0xc09078 + (x * 7 + y * 13) % 9 * 0x010101);
+      }
+    }
+    ImageIO.write(i, "png", picture.toFile());
+    DocumentStore store = DocumentStore.of(picture, own);
+    Document d = store.load();
+    store.save(d.with(RunSheet.EMPTY.withFaceMap(new FaceMap(new Pin(74, 90), new Pin(326, 90)))));
+    model = new BenchModel(Runnable::run, Runnable::run);
+    model.show(OpenPicture.open(picture, own, f -> {}));
+  }
+
+  private static Stroke stroke() {
+    return new Stroke(
+        new Stroke.Brush(true, 6, 3, 1), new int[] {800, 800, 255, 0, 0, 960, 800, 255, 0, 9});
+  }
+
+  @Test
+  public void draggingPreviewsAndLettingGoIsOneStep() {
+    model.add(Kinds.of("dodge"));
+    long id = model.chosen().get();
+    model.stroke(stroke());
+    for (int i = 90; i >= 50; i--) {
+      double s = i / 100.0;
+      model.previewChange(id, p -> p.withStrength(s));
+    }
+    assertThat(model.chosenPass().orElseThrow().strength()).isEqualTo(0.5);
+    model.change(id, p -> p.withStrength(0.5));
+    model.undo();
+    assertThat(model.chosenPass().orElseThrow().strength()).isEqualTo(1);
+    assertThat(model.chosenPass().orElseThrow().area().strokes()).hasSize(1);
+    model.undo();
+    assertThat(model.chosenPass().orElseThrow().area().strokes()).isEmpty();
+    model.undo();
+    assertThat(model.sheet().get().passes()).isEmpty();
+    assertThat(model.chosen().get()).isEqualTo(BenchModel.NONE);
+    model.redo();
+    assertThat(model.sheet().get().passes()).hasSize(1);
+  }
+
+  @Test
+  public void aHealFindsItsSourceAndCanBeDraggedAndRemoved() {
+    model.add(Kinds.of("heals"));
+    model.heal(200, 150, 200, 150);
+    var heal = model.chosenPass().orElseThrow().heals().get(0);
+    assertThat(Math.hypot(heal.dx(), heal.dy())).isGreaterThan(6 * 4);
+    model.setHeal(0, heal.from(60, 10), true);
+    assertThat(model.chosenPass().orElseThrow().heals().get(0).dx()).isEqualTo(60);
+    model.findAgain(0, 1);
+    assertThat(model.chosenPass().orElseThrow().heals()).hasSize(1);
+    model.removeHeal(0);
+    assertThat(model.chosenPass().orElseThrow().heals()).isEmpty();
+  }
+
+  @Test
+  public void pinsAreAskedForInOneStep() {
+    model.commit(RunSheet.EMPTY);
+    model.tool().set(BenchModel.Tool.PIN_RIGHT_EYE);
+    model.point(300, 80);
+    assertThat(model.tool().get()).isEqualTo(BenchModel.Tool.PIN_LEFT_EYE);
+    model.point(100, 82);
+    assertThat(model.tool().get()).isEqualTo(BenchModel.Tool.HAND);
+    FaceMap m = model.sheet().get().faceMap().orElseThrow();
+    assertThat(m.rightEye().x()).as("the sitter's right is on the left").isEqualTo(100);
+  }
+
+  @Test
+  public void unsavedWorkComesBackAfterAKill() throws IOException {
+    model.add(Kinds.of("burn"));
+    model.stroke(stroke());
+    RunSheet now = model.sheet().get();
+    assertThat(model.unsaved().get()).isTrue();
+    OpenPicture again = OpenPicture.open(picture, own, f -> {});
+    assertThat(again.recovered()).isTrue();
+    assertThat(again.history().now()).isEqualTo(now);
+    model.save();
+    assertThat(model.unsaved().get()).isFalse();
+    assertThat(OpenPicture.open(picture, own, f -> {}).recovered()).isFalse();
+  }
+
+  @Test
+  public void heldKeysMuteWhatTheyHoldBack() {
+    model.add(Kinds.of("dodge"));
+    model.stroke(stroke());
+    model.add(Kinds.of("burn"));
+    model.before().set(BenchModel.Before.PASS);
+    assertThat(model.shown().passes()).extracting(p -> p.on()).containsExactly(true, false);
+    model.before().set(BenchModel.Before.STAGE);
+    assertThat(model.shown().passes()).extracting(p -> p.on()).containsExactly(false, false);
+    model.before().set(BenchModel.Before.NO);
+    assertThat(model.shown()).isSameAs(model.sheet().get());
+  }
+
+  @Test
+  public void aPlaceThatCannotBeUsedIsSaidCalmly() {
+    model.add(Kinds.of("neutral"));
+    model.tool().set(BenchModel.Tool.TAKE_NEUTRAL);
+    model.point(-500, -500);
+    assertThat(model.message().get()).isEqualTo(Words.of("message.placeUnfit"));
+    model.tool().set(BenchModel.Tool.TAKE_NEUTRAL);
+    model.point(200, 150);
+    assertThat(model.chosenPass().orElseThrow().value("mired")).isLessThan(0);
+  }
+
+  @Test
+  public void brushKeepsItsRanges() {
+    model.brushSize(1e9);
+    model.brushTouches(-4);
+    model.brushEdge(7);
+    assertThat(model.brush().get()).isEqualTo(new Stroke.Brush(true, 120, 1, 1));
+  }
+
+  @Test
+  public void oneNextStepIsOffered() {
+    assertThat(NextStep.of(RunSheet.EMPTY)).isEqualTo("next.pins");
+    assertThat(NextStep.of(model.sheet().get())).isEqualTo("next.skin");
+  }
+}

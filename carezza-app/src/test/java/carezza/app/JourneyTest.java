@@ -1,0 +1,213 @@
+package carezza.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import carezza.image.SourcePicture;
+import carezza.io.DocumentStore;
+import carezza.io.PictureReader;
+import carezza.pass.Pass;
+import carezza.sheet.RunSheet;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Set;
+import java.util.concurrent.Callable;
+import java.util.concurrent.TimeUnit;
+import javafx.geometry.Point2D;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.Labeled;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.text.Text;
+import javafx.stage.Stage;
+import org.testfx.api.FxRobot;
+import org.testfx.api.FxToolkit;
+import org.testfx.util.WaitForAsyncUtils;
+import org.testng.annotations.AfterClass;
+import org.testng.annotations.BeforeClass;
+import org.testng.annotations.BeforeSuite;
+import org.testng.annotations.Test;
+
+/** The main job in a real window: open, heal, even, dodge, undo, save, reopen, export. */
+public class JourneyTest {
+  private final FxRobot robot = new FxRobot();
+  private Path dir;
+  private Path picture;
+  private BenchView bench;
+
+  @BeforeSuite
+  public void display() {
+    assertThat(System.getenv("DISPLAY")).as("DISPLAY: start a virtual screen first").isNotBlank();
+  }
+
+  @BeforeClass
+  public void window() throws Exception {
+    dir = Files.createTempDirectory("carezza-journey");
+    for (String f :
+        new String[] {"ilse.jpg", "ilse.jpg.carezza.json", "maren.jpg", "maren.jpg.carezza.json"}) {
+      Files.copy(Path.of("../demo").resolve(f), dir.resolve(f));
+    }
+    picture = dir.resolve("ilse.jpg");
+    Stage stage = FxToolkit.registerPrimaryStage();
+    WaitForAsyncUtils.asyncFx(() -> bench = CarezzaApp.show(stage, dir.resolve("own"))).get();
+    open(picture);
+  }
+
+  @AfterClass(alwaysRun = true)
+  public void close() throws Exception {
+    if (bench != null) {
+      WaitForAsyncUtils.asyncFx(() -> bench.close()).get();
+    }
+    FxToolkit.cleanupStages();
+  }
+
+  private void open(Path p) throws Exception {
+    OpenPicture was = bench.model().picture().get();
+    WaitForAsyncUtils.asyncFx(() -> bench.open(p)).get();
+    until(() -> bench.model().picture().get() != was);
+    settle();
+  }
+
+  private static void until(Callable<Boolean> c) throws Exception {
+    WaitForAsyncUtils.waitFor(120, TimeUnit.SECONDS, c);
+  }
+
+  private void settle() throws Exception {
+    WaitForAsyncUtils.waitForFxEvents();
+    until(() -> bench.isIdle());
+    WaitForAsyncUtils.waitForFxEvents();
+  }
+
+  private RunSheet sheet() {
+    return bench.model().sheet().get();
+  }
+
+  /** The screen point of a source pixel. */
+  private Point2D at(double x, double y) {
+    Viewport v = bench.picture().viewport().get();
+    double k = bench.picture().deviceScale();
+    return bench.picture().localToScreen(v.deviceX(x) / k, v.deviceY(y) / k);
+  }
+
+  private Pass pass(String kind) {
+    return sheet().passes().stream()
+        .filter(p -> p.kind().key().equals(kind))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  @Test
+  public void theDemoOpensReady() {
+    assertThat(sheet().faceMap()).isPresent();
+    assertThat(sheet().passes())
+        .extracting(p -> p.kind().key())
+        .containsExactly("heals", "twoBands", "dodge", "burn");
+    Label say = robot.lookup("#say").queryAs(Label.class);
+    assertThat(say.getText()).startsWith("Next: ");
+    assertThat(bench.model().readings().get()).isNotEmpty();
+  }
+
+  @Test(dependsOnMethods = "theDemoOpensReady")
+  public void noWordIsClippedInAnyState() throws Exception {
+    for (int i = 0; i < 3; i++) {
+      Set<Node> all = robot.lookup(n -> n instanceof Labeled && n.isVisible()).queryAll();
+      for (Node n : all) {
+        Labeled l = (Labeled) n;
+        if (l.getScene() != null && l.getWidth() > 0 && l.lookup(".text") instanceof Text t) {
+          assertThat(t.getText()).as("words on the screen").isEqualTo(l.getText());
+        }
+      }
+      robot.press(KeyCode.TAB).release(KeyCode.TAB);
+      settle();
+    }
+    assertThat(bench.model().state().get()).isEqualTo(BenchModel.State.WHOLE);
+  }
+
+  @Test(dependsOnMethods = "noWordIsClippedInAnyState")
+  public void healEvenDodgeUndoSaveReopenExport() throws Exception {
+    // heal
+    WaitForAsyncUtils.asyncFx(() -> bench.model().chosen().set(pass("heals").id())).get();
+    WaitForAsyncUtils.asyncFx(() -> bench.model().brushSize(7)).get();
+    int heals = pass("heals").heals().size();
+    robot.clickOn(at(967.7, 690.8));
+    until(() -> pass("heals").heals().size() == heals + 1);
+    var heal = pass("heals").heals().get(heals);
+    assertThat(Math.hypot(heal.x0() - 967.7, heal.y0() - 690.8)).isLessThan(4);
+    settle();
+
+    // even: drag the strength of two bands
+    double strength = pass("twoBands").strength();
+    Node bar = robot.lookup("#strength-twoBands").query();
+    robot.drag(bar).moveBy(-25, 0).drop();
+    assertThat(pass("twoBands").strength()).isLessThan(strength);
+    settle();
+
+    // dodge: a stroke on the forehead
+    WaitForAsyncUtils.asyncFx(() -> bench.model().chosen().set(pass("dodge").id())).get();
+    int strokes = pass("dodge").area().strokes().size();
+    robot
+        .moveTo(at(950, 560))
+        .press(MouseButton.PRIMARY)
+        .moveTo(at(1150, 560))
+        .release(MouseButton.PRIMARY);
+    until(() -> pass("dodge").area().strokes().size() == strokes + 1);
+    assertThat(pass("dodge").area().strokes().get(strokes).count()).isGreaterThan(1);
+    settle();
+
+    // undo and redo the stroke
+    robot.press(KeyCode.CONTROL, KeyCode.Z).release(KeyCode.Z, KeyCode.CONTROL);
+    assertThat(pass("dodge").area().strokes()).hasSize(strokes);
+    robot.press(KeyCode.CONTROL, KeyCode.Y).release(KeyCode.Y, KeyCode.CONTROL);
+    assertThat(pass("dodge").area().strokes()).hasSize(strokes + 1);
+
+    // save and reopen
+    RunSheet made = sheet();
+    robot.clickOn("#save");
+    assertThat(bench.model().unsaved().get()).isFalse();
+    assertThat(DocumentStore.read(dir.resolve("ilse.jpg.carezza.json")).sheet()).isEqualTo(made);
+    open(dir.resolve("maren.jpg"));
+    assertThat(sheet().passes()).isEmpty();
+    open(picture);
+    assertThat(sheet()).isEqualTo(made);
+
+    // export, and look at the pixels
+    Path out = dir.resolve("ilse-done.png");
+    WaitForAsyncUtils.asyncFx(() -> bench.export(out)).get();
+    until(() -> Files.exists(out));
+    settle();
+    SourcePicture before = PictureReader.read(picture).picture();
+    SourcePicture after = PictureReader.read(out).picture();
+    assertThat(after.bounds()).isEqualTo(before.bounds());
+    assertThat(redness(after, 967, 691))
+        .as("the healed blemish")
+        .isLessThan(redness(before, 967, 691) - 8);
+    assertThat(after.code(1, 1050, 560)).as("dodged").isGreaterThan(before.code(1, 1050, 560));
+    for (int c = 0; c < 3; c++) {
+      assertThat(after.code(c, 60, 2400)).as("untouched").isEqualTo(before.code(c, 60, 2400));
+    }
+  }
+
+  private static double redness(SourcePicture p, int x, int y) {
+    double sum = 0;
+    for (int dy = -4; dy <= 4; dy++) {
+      for (int dx = -4; dx <= 4; dx++) {
+        sum += p.code(0, x + dx, y + dy) - p.code(1, x + dx, y + dy);
+      }
+    }
+    return sum / 81;
+  }
+
+  @Test(dependsOnMethods = "healEvenDodgeUndoSaveReopenExport")
+  public void beforeIsHeldAndLetGo() throws Exception {
+    WaitForAsyncUtils.asyncFx(() -> bench.picture().requestFocus()).get();
+    robot.press(KeyCode.Q);
+    assertThat(bench.model().before().get()).isEqualTo(BenchModel.Before.ALL);
+    robot.release(KeyCode.Q);
+    assertThat(bench.model().before().get()).isEqualTo(BenchModel.Before.NO);
+    robot.press(KeyCode.DIGIT2).release(KeyCode.DIGIT2);
+    assertThat(bench.model().look().get()).isEqualTo(BenchModel.Look.BARE_LIGHT);
+    robot.press(KeyCode.DIGIT1).release(KeyCode.DIGIT1);
+    assertThat(bench.model().look().get()).isEqualTo(BenchModel.Look.PICTURE);
+    settle();
+  }
+}

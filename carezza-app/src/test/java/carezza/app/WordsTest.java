@@ -1,0 +1,147 @@
+package carezza.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import carezza.pass.Parameter;
+import carezza.pass.PassKind;
+import carezza.sheet.Kinds;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.testng.annotations.Test;
+
+/** Every word comes from the bundle, none is missing and none is left over. */
+public class WordsTest {
+  private static final Path SOURCES = Path.of("src/main/java/carezza/app");
+
+  /** Keys put together at run time. */
+  private static final Set<String> FAMILIES =
+      Set.of(
+          "stage.",
+          "kind.",
+          "add.",
+          "parameter.",
+          "reading.",
+          "caution.",
+          "cannot.",
+          "place.",
+          "tool.",
+          "next.",
+          "look.",
+          "point.",
+          "region.",
+          "action.",
+          "export.",
+          "keys.");
+
+  private static String sources() throws IOException {
+    try (Stream<Path> s = Files.list(SOURCES)) {
+      StringBuilder all = new StringBuilder();
+      for (Path p : s.filter(f -> f.toString().endsWith(".java")).sorted().toList()) {
+        all.append(Files.readString(p)).append('\n');
+      }
+      return all.toString();
+    }
+  }
+
+  @Test
+  public void everyKeyInTheCodeIsInTheBundle() throws IOException {
+    Matcher m = Pattern.compile("Words\\.of\\(\\s*\"([^\"]+)\"\\s*[,)]").matcher(sources());
+    Set<String> missing = new TreeSet<>();
+    int n = 0;
+    while (m.find()) {
+      n++;
+      if (!Words.bundle().containsKey(m.group(1))) {
+        missing.add(m.group(1));
+      }
+    }
+    assertThat(n).isGreaterThan(30);
+    assertThat(missing).isEmpty();
+  }
+
+  @Test
+  public void everyKindParameterAndKeyHasItsWords() {
+    for (PassKind k : Kinds.all()) {
+      assertThat(Words.of("kind." + k.key())).isNotBlank();
+      assertThat(Words.of("add." + k.key())).isNotBlank();
+      for (Parameter p : k.parameters()) {
+        assertThat(Words.of("parameter." + p.key())).isNotBlank();
+      }
+    }
+    Keys.LIST.values().forEach(v -> assertThat(Words.of(v)).isNotBlank());
+    for (BenchModel.Tool t : BenchModel.Tool.values()) {
+      if (t != BenchModel.Tool.HAND) {
+        assertThat(Words.of("tool." + BenchModel.key(t))).isNotBlank();
+      }
+    }
+  }
+
+  @Test
+  public void noKeyIsLeftOver() throws IOException {
+    String code = sources();
+    Set<String> unused =
+        Words.bundle().keySet().stream()
+            .filter(k -> !code.contains('"' + k + '"'))
+            .filter(k -> FAMILIES.stream().noneMatch(k::startsWith))
+            .collect(Collectors.toCollection(TreeSet::new));
+    assertThat(unused).isEmpty();
+  }
+
+  @Test
+  public void viewsHoldNoLiteralText() throws IOException {
+    Matcher m =
+        Pattern.compile(
+                "(?:new (?:Label|Button|MenuItem|ToggleButton)|setText|setTitle)\\(\\s*\"([^\"]+)\"")
+            .matcher(sources());
+    Set<String> literal = new TreeSet<>();
+    while (m.find()) {
+      literal.add(m.group(1));
+    }
+    assertThat(literal).isEmpty();
+  }
+
+  @Test
+  public void textContrastsWithItsGroundInAllLights() throws IOException {
+    String css = Files.readString(Path.of("src/main/resources/carezza/app/bench.css"));
+    Matcher light = Pattern.compile("\\.light-\\w+ \\{([^}]+)\\}").matcher(css);
+    int lights = 0;
+    while (light.find() && light.group(1).contains("-ink:")) {
+      lights++;
+      String block = light.group(1);
+      for (String ground : new String[] {"card", "card-open", "control"}) {
+        assertThat(contrast(block, "ink", ground)).as("ink on %s", ground).isGreaterThan(4.5);
+      }
+      for (String ground : new String[] {"card", "card-open"}) {
+        assertThat(contrast(block, "ink-soft", ground))
+            .as("soft ink on %s", ground)
+            .isGreaterThan(4.5);
+      }
+    }
+    assertThat(lights).isEqualTo(3);
+  }
+
+  /** Contrast ratio of WCAG 2.1 between two greys of the stylesheet. */
+  private static double contrast(String block, String a, String b) {
+    double x = luminance(block, a);
+    double y = luminance(block, b);
+    return (Math.max(x, y) + 0.05) / (Math.min(x, y) + 0.05);
+  }
+
+  private static double luminance(String block, String name) {
+    Matcher m = Pattern.compile("-" + name + ": #([0-9a-f]{6})").matcher(block);
+    assertThat(m.find()).isTrue();
+    String hex = m.group(1);
+    assertThat(hex.substring(0, 2))
+        .as("%s is neutral", name)
+        .isEqualTo(hex.substring(2, 4))
+        .isEqualTo(hex.substring(4));
+    double v = Integer.parseInt(hex.substring(0, 2), 16) / 255.0;
+    return v <= 0.04045 ? v / 12.92 : Math.pow((v + 0.055) / 1.055, 2.4);
+  }
+}
