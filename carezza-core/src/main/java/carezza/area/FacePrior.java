@@ -5,7 +5,8 @@ import carezza.face.FaceMap;
 /**
  * How likely skin is at a place before its colour is looked at. In the face's own frame (u mm along
  * the eyes, v mm down from their middle) faces fill an egg about 132 mm wide from 60 mm above the
- * eyes to 120 mm below; the neck stands below it, with even odds.
+ * eyes to 120 mm below; the neck stands below it, with even odds. Round the pins and where the
+ * mouth is, 70 mm below the eyes, skin is less likely: eyes and lips are left to their colour.
  */
 final class FacePrior {
   private static final double LEAST = 0.01;
@@ -16,12 +17,14 @@ final class FacePrior {
   private final double sin;
   private final double cx;
   private final double cy;
+  private final double half;
 
   FacePrior(FaceMap f) {
     px = f.pxPerMm();
     double d = f.rightEye().distance(f.leftEye());
     cos = (f.leftEye().x() - f.rightEye().x()) / d;
     sin = (f.leftEye().y() - f.rightEye().y()) / d;
+    half = f.eyeDistanceMm() / 2;
     cx = (f.rightEye().x() + f.leftEye().x()) / 2;
     cy = (f.rightEye().y() + f.leftEye().y()) / 2;
   }
@@ -34,7 +37,14 @@ final class FacePrior {
     double egg = disc(Math.sqrt(u * u / 4096 + (v - 30) * (v - 30) / 8100));
     double below =
         0.45 * step((v - 60) / 20) * step((185 - v) / 25) * step((75 - Math.abs(u)) / 20);
-    return Math.max(egg, Math.max(LEAST, below));
+    double eye = Math.min(oval(u - half, v, 18, 9), oval(u + half, v, 18, 9));
+    double feature = Math.min(eye, oval(u, v - 70, 29, 13));
+    return Math.max(LEAST, Math.max(egg, below) * (0.15 + 0.85 * step((feature - 0.8) / 0.4)));
+  }
+
+  /** 1 on an ellipse's rim, less inside. */
+  private static double oval(double u, double v, double a, double b) {
+    return Math.sqrt(u * u / (a * a) + v * v / (b * b));
   }
 
   /** 0.6 well inside distance 1, a half at 1, falling to the least far out. */

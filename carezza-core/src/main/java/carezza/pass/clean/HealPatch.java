@@ -7,6 +7,7 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.Heal;
+import java.util.Arrays;
 
 /**
  * The solved patch of one heal: what it adds to the linear light of the picture below, at level 0,
@@ -20,6 +21,11 @@ import carezza.pass.Heal;
  * the cube root of a product is the product of the cube roots.
  */
 final class HealPatch {
+  /** Median absolute deviations at which a border pixel is a stranger, and the least distance. */
+  private static final float STRANGE = 5;
+
+  private static final float STRANGE_LEAST = 0.12f;
+
   private final Rect rect;
   private final float[][] delta;
 
@@ -66,29 +72,71 @@ final class HealPatch {
       onRing[i] = distance[i] >= radius && distance[i] <= radius + ring ? 1 : 0;
       fixed[i] = distance[i] >= radius;
     }
+    float[][] root = new float[3][n];
+    float[][] diff = new float[3][n];
+    for (int c = 0; c < 3; c++) {
+      for (int i = 0; i < n; i++) {
+        root[c][i] = Roots.cbrt(source.channel(c)[i]);
+        diff[c][i] = Roots.cbrt(target.channel(c)[i]) - root[c][i];
+      }
+    }
+    dropStrangers(diff, onRing, fixed);
     float[][] delta = new float[3][n];
     double feather = Math.max(1.5, Math.min(0.3 * radius, 0.5 * pxPerMm));
     for (int c = 0; c < 3; c++) {
       float[] t = target.channel(c);
-      float[] s = source.channel(c);
-      float[] root = new float[n];
-      float[] diff = new float[n];
-      for (int i = 0; i < n; i++) {
-        root[i] = Roots.cbrt(s[i]);
-        diff[i] = Roots.cbrt(t[i]) - root[i];
-      }
       float[] border =
-          Gaussian.blurMasked(new Plane(rect, diff), new Plane(rect, onRing), ring * 0.6, 0).data();
+          Gaussian.blurMasked(new Plane(rect, diff[c]), new Plane(rect, onRing), ring * 0.6, 0)
+              .data();
       float[] membrane = Membrane.solve(border, fixed, rect.w(), rect.h());
       for (int i = 0; i < n; i++) {
         if (distance[i] < radius) {
-          float v = root[i] + membrane[i];
+          float v = root[c][i] + membrane[i];
           double a = Math.min(1, (radius - distance[i]) / feather);
           delta[c][i] = (float) (a * a * (3 - 2 * a)) * (v * v * v - t[i]);
         }
       }
     }
     return new HealPatch(rect, delta);
+  }
+
+  /**
+   * Takes out of the border what does not belong to the skin round the mark: hair, cloth or
+   * backdrop at the edge of the ring, told by a difference of target and source far from the ring's
+   * median. There the membrane is left free.
+   */
+  private static void dropStrangers(float[][] diff, float[] onRing, boolean[] fixed) {
+    int n = onRing.length;
+    float[] sum = new float[n];
+    float[] sorted = new float[n];
+    int m = 0;
+    for (int i = 0; i < n; i++) {
+      sum[i] = diff[0][i] + diff[1][i] + diff[2][i];
+      if (onRing[i] > 0) {
+        sorted[m++] = sum[i];
+      }
+    }
+    if (m == 0) {
+      return;
+    }
+    Arrays.sort(sorted, 0, m);
+    float median = sorted[m / 2];
+    for (int i = 0; i < m; i++) {
+      sorted[i] = Math.abs(sorted[i] - median);
+    }
+    Arrays.sort(sorted, 0, m);
+    float limit = Math.max(STRANGE_LEAST, STRANGE * sorted[m / 2]);
+    int left = 0;
+    for (int i = 0; i < n; i++) {
+      if (onRing[i] > 0 && Math.abs(sum[i] - median) <= limit) {
+        left++;
+      } else {
+        onRing[i] = 0;
+      }
+    }
+    for (int i = 0; i < n && left > 0; i++) {
+      fixed[i] = onRing[i] > 0;
+    }
   }
 
   /** Adds {@code strength} times the patch to a block of any level. */
