@@ -39,7 +39,7 @@ final class FacePrior {
         0.45 * step((v - 60) / 20) * step((185 - v) / 25) * step((75 - Math.abs(u)) / 20);
     double eye = Math.min(oval(u - half, v, 18, 9), oval(u + half, v, 18, 9));
     double feature = Math.min(eye, oval(u, v - 70, 29, 13));
-    return Math.max(LEAST, Math.max(egg, below) * (0.15 + 0.85 * step((feature - 0.8) / 0.4)));
+    return Math.max(LEAST, Math.max(egg, below) * (0.05 + 0.95 * step((feature - 0.8) / 0.4)));
   }
 
   /** 1 on an ellipse's rim, less inside. */

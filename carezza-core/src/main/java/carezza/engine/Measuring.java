@@ -7,6 +7,7 @@ import carezza.image.RgbBlock;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
 import carezza.pass.Stage;
+import carezza.pass.even.TwoBands;
 import carezza.reading.HealMatch;
 import carezza.reading.Reading;
 import carezza.reading.SkinReadings;
@@ -60,6 +61,12 @@ public final class Measuring {
       out.addAll(WhiteReadings.of(name, b.before, b.now, b.mask, change));
     }
     out.add(healMatch(judged, now));
+    out.add(
+        judged.passes().stream()
+            .filter(p -> p.on() && p.kind() instanceof TwoBands)
+            .findFirst()
+            .map(p -> s.split(TwoBands.sigmaMm(p)))
+            .orElse(new Reading("split", Double.NaN, Double.NaN, 0, 0, "", "noSplit")));
     return out;
   }
 

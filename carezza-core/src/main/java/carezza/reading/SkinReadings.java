@@ -254,4 +254,17 @@ public final class SkinReadings {
         ? Reading.missing("smallFormsKept", "noSkin")
         : new Reading("smallFormsKept", 100, 100 * median, band[0], band[1], "", "");
   }
+
+  /**
+   * What the split of a two-band pass leaves of the pores in its broad band.
+   *
+   * @param sigmaMm of the split
+   */
+  public Reading split(double sigmaMm) {
+    double left = BandSplit.poresLeft(before, inner, px, sigmaMm);
+    double[] band = ReadingBands.of("split");
+    return Double.isNaN(left)
+        ? Reading.missing("split", "noSkin")
+        : new Reading("split", Double.NaN, left, band[0], band[1], "", "");
+  }
 }

@@ -107,4 +107,28 @@ public class ReadingTest {
     assertThat(HealMatch.of(smooth, 220, 190, 24, PX).inBand()).isFalse();
     assertThat(HealMatch.of(red, 220, 190, 24, PX).colour()).isGreaterThan(1.5);
   }
+
+  @Test
+  public void theBandsJoinedAgainGiveTheSameCodes() {
+    carezza.color.ColorEncoding e = engine.encoding();
+    float[] m = e.toWorking().inverse().floats();
+    for (double sigma : new double[] {2.7, 4.6, 9.5}) {
+      RgbBlock joined = BandSplit.of(skin, sigma).joined();
+      for (int i = 0; i < joined.size(); i++) {
+        float[] v = {joined.r()[i], joined.g()[i], joined.b()[i]};
+        for (int c = 0; c < 3; c++) {
+          int code = e.encode(c, 16, m[3 * c] * v[0] + m[3 * c + 1] * v[1] + m[3 * c + 2] * v[2]);
+          assertThat(code)
+              .isEqualTo(engine.source().code(c, i % skin.rect().w(), i / skin.rect().w()));
+        }
+      }
+    }
+  }
+
+  @Test
+  public void aSmallerSplitLeavesMoreOfThePores() {
+    SkinReadings r = new SkinReadings(skin, skin, whole, PX, Optional.empty());
+    assertThat(r.split(0.4).now()).isGreaterThan(r.split(0.8).now());
+    assertThat(r.split(1.2).now()).isLessThan(5);
+  }
 }

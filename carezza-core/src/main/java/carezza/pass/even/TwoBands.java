@@ -39,7 +39,7 @@ public final class TwoBands implements PassKind {
   public static final String HOLD = "hold";
 
   /** Stops of luminance that go with a stop of blood signal, as measured on made-up skin. */
-  private static final float DARKENING = 0.85f;
+  private static final float DARKENING = 0.95f;
 
   /** Full width at half height of a Gaussian, in sigmas: 2 sqrt(2 ln 2). */
   public static final double FWHM = 2.3548200450309493;
@@ -49,6 +49,14 @@ public final class TwoBands implements PassKind {
 
   /** Blood signal in stops at which a place counts half in its surround. */
   private static final double STANDS_OUT = 0.1;
+
+  /** Share of the ratios' deviation that is taken out at full evening: some flush stays. */
+  private static final float COLOUR = 0.7f;
+
+  /**
+   * Stops above the surround at which paler light counts as sheen, which keeps the lamp's colour.
+   */
+  private static final float SHEEN = 0.3f;
 
   private static final double NEAR_MM = 0.8;
   private static final double OUTER_MM = 8;
@@ -179,10 +187,12 @@ public final class TwoBands implements PassKind {
       float a = c1.data()[i] - outer[0].data()[i];
       float b = c2.data()[i] - outer[1].data()[i];
       float h = a - b;
-      d1.data()[i] = a;
-      d2.data()[i] = b;
+      float above = e.data()[i] - outer[2].data()[i];
+      float sheen = a < 0 && b < 0 ? Math.max(0, Math.min(1, above / SHEEN)) : 0;
+      d1.data()[i] = COLOUR * (1 - sheen) * a;
+      d2.data()[i] = COLOUR * (1 - sheen) * b;
       blood.data()[i] = DARKENING * (h > 0 ? h : PALER * h);
-      float d = e.data()[i] - outer[2].data()[i] + blood.data()[i];
+      float d = above + blood.data()[i];
       small.data()[i] = hold == 0 ? 0 : (float) (d * Math.exp(-0.5 * d * d / (hold * hold)));
     }
     return new Plane[] {

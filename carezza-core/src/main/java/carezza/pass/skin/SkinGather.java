@@ -28,7 +28,9 @@ import java.util.Set;
  * smaller one of its own, and only its deviation between 8 and 30 mm, so that neither the modelling
  * nor the sitter's own lightness is moved. The place is read afresh from the picture below, so a
  * new white balance moves reference and skin together. Ratios far from the reference (lips, brows,
- * make-up left in the area) are drawn less: the pull fades with a bell of 0.6 stop.
+ * make-up left in the area) are drawn less: the pull fades with a bell of 0.8 stop. Sheen keeps the
+ * lamp's colour: light paler than the reference is drawn less the more it stands above its
+ * surround.
  */
 public final class SkinGather implements PassKind {
   public static final String GATHER = "gather";
@@ -36,13 +38,15 @@ public final class SkinGather implements PassKind {
   public static final String PLACE = "reference";
 
   private static final double SIGMA_MM = 2;
+  private static final double SHEEN_OUTER_MM = 12;
+  private static final float SHEEN = 0.5f;
   private static final double LIGHT_INNER_MM = 8;
   private static final double LIGHT_OUTER_MM = 30;
-  private static final float FAR = 0.6f;
+  private static final float FAR = 0.8f;
 
   private static final List<Parameter> PARAMETERS =
       List.of(
-          new Parameter(GATHER, Unit.PERCENT, 0, 100, 45, 1),
+          new Parameter(GATHER, Unit.PERCENT, 0, 100, 50, 1),
           new Parameter(LIGHT, Unit.PERCENT, 0, 50, 0, 1));
 
   @Override
@@ -91,7 +95,7 @@ public final class SkinGather implements PassKind {
   private static FieldTiles colour(Frame frame) {
     int level = frame.levelFor(SIGMA_MM, 3);
     double px = frame.pxPerMm() / (1 << level);
-    return new FieldTiles("skinColour", level, MaskedBlur.reach(SIGMA_MM * px), 0);
+    return new FieldTiles("skinColour", level, MaskedBlur.reach(SHEEN_OUTER_MM * px), 0);
   }
 
   private static FieldTiles lightness(Frame frame) {
@@ -117,7 +121,7 @@ public final class SkinGather implements PassKind {
     Pass p = run.pass();
     Frame frame = run.frame();
     Plane[] f =
-        colour(frame).over(run, 2, (below, m) -> colour(frame, below, m), b.level(), b.rect());
+        colour(frame).over(run, 3, (below, m) -> colour(frame, below, m), b.level(), b.rect());
     Plane uneven =
         p.value(LIGHT) == 0
             ? new Plane(b.rect())
@@ -135,6 +139,9 @@ public final class SkinGather implements PassKind {
       float d1 = goal[0] - f[0].data()[i];
       float d2 = goal[1] - f[1].data()[i];
       float near = Roots.exp2(-(d1 * d1 + d2 * d2) / (FAR * FAR));
+      if (d1 > 0 && d2 > 0) {
+        near *= 1 - Math.max(0, Math.min(1, f[2].data()[i] / SHEEN));
+      }
       ColourRatios.gains(
           f[0].data()[i],
           f[1].data()[i],
@@ -176,19 +183,29 @@ public final class SkinGather implements PassKind {
     double px = frame.pxPerMm() / (1 << below.level());
     ColourRatios c = ColourRatios.of(below);
     return new Plane[] {
-      MaskedBlur.of(c.c1(), mask, SIGMA_MM * px, 0), MaskedBlur.of(c.c2(), mask, SIGMA_MM * px, 0)
+      MaskedBlur.of(c.c1(), mask, SIGMA_MM * px, 0),
+      MaskedBlur.of(c.c2(), mask, SIGMA_MM * px, 0),
+      difference(
+          MaskedBlur.of(c.e(), mask, SIGMA_MM * px, 0),
+          MaskedBlur.of(c.e(), mask, SHEEN_OUTER_MM * px, 0))
     };
   }
 
   private static Plane[] lightness(Frame frame, RgbBlock below, Plane mask) {
     double px = frame.pxPerMm() / (1 << below.level());
     ColourRatios c = ColourRatios.of(below);
-    Plane near = MaskedBlur.of(c.e(), mask, LIGHT_INNER_MM * px, 0);
-    Plane far = MaskedBlur.of(c.e(), mask, LIGHT_OUTER_MM * px, 0);
-    Plane d = new Plane(below.rect());
+    return new Plane[] {
+      difference(
+          MaskedBlur.of(c.e(), mask, LIGHT_INNER_MM * px, 0),
+          MaskedBlur.of(c.e(), mask, LIGHT_OUTER_MM * px, 0))
+    };
+  }
+
+  private static Plane difference(Plane a, Plane b) {
+    Plane d = new Plane(a.rect());
     for (int i = 0; i < d.data().length; i++) {
-      d.data()[i] = near.data()[i] - far.data()[i];
+      d.data()[i] = a.data()[i] - b.data()[i];
     }
-    return new Plane[] {d};
+    return d;
   }
 }
