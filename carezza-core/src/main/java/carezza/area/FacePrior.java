@@ -5,8 +5,9 @@ import carezza.face.FaceMap;
 /**
  * How likely skin is at a place before its colour is looked at. In the face's own frame (u mm along
  * the eyes, v mm down from their middle) faces fill an egg about 132 mm wide from 60 mm above the
- * eyes to 120 mm below; the neck stands below it, with even odds. Round the pins and where the
- * mouth is, 70 mm below the eyes, skin is less likely: eyes and lips are left to their colour.
+ * eyes to 120 mm below; the neck stands below it with nearly even odds, the chest below that with
+ * fewer. Round the pins and where the mouth is, 70 mm below the eyes, skin is less likely: eyes and
+ * lips are left to their colour.
  */
 final class FacePrior {
   private static final double LEAST = 0.01;
@@ -35,11 +36,18 @@ final class FacePrior {
     double u = (dx * cos + dy * sin) / px;
     double v = (dy * cos - dx * sin) / px;
     double egg = disc(Math.sqrt(u * u / 4096 + (v - 30) * (v - 30) / 8100));
+    double wide = 75 + 0.6 * Math.max(0, v - 130);
+    double chest = 0.45 - 0.41 * step((v - 140) / 40);
     double below =
-        0.45 * step((v - 60) / 20) * step((185 - v) / 25) * step((75 - Math.abs(u)) / 20);
+        chest * step((v - 60) / 20) * step((320 - v) / 60) * step((wide - Math.abs(u)) / 20);
     double eye = Math.min(oval(u - half, v, 18, 9), oval(u + half, v, 18, 9));
     double feature = Math.min(eye, oval(u, v - 70, 29, 13));
     return Math.max(LEAST, Math.max(egg, below) * (0.05 + 0.95 * step((feature - 0.8) / 0.4)));
+  }
+
+  /** Whether a place lies on the neck or lower. */
+  boolean isBelowFace(double x, double y) {
+    return ((y - cy) * cos - (x - cx) * sin) / px > 112;
   }
 
   /** 1 on an ellipse's rim, less inside. */

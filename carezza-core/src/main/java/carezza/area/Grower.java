@@ -50,6 +50,9 @@ public final class Grower {
   /** Where the region is less likely than this, colours count as those of other things. */
   private static final float UNLIKELY = 0.05f;
 
+  /** Round a touch on the neck or chest skin is likely for so far. */
+  private static final double NEAR_TOUCH_MM = 45;
+
   private final Traits t;
   private final Rect rect;
   private final int w;
@@ -124,14 +127,15 @@ public final class Grower {
     double side = 1 << level;
     boolean egg = g.like() == Growth.Like.SKIN && face.isPresent();
     FacePrior shape = egg ? new FacePrior(face.get()) : null;
+    double low = egg && shape.isBelowFace(g.x(), g.y()) ? 0.75 : 0;
     for (int i = 0; i < prior.length; i++) {
       double x = (rect.x() + i % w + 0.5) * side;
       double y = (rect.y() + i / w + 0.5) * side;
+      double far = Math.sqrt(square(x - g.x()) + square(y - g.y())) / side / px;
       double p =
           egg
-              ? shape.skin(x, y)
-              : FacePrior.disc(
-                  Math.sqrt(square(x - g.x()) + square(y - g.y())) / side / px / t.likelyMm);
+              ? Math.max(shape.skin(x, y), low * FacePrior.disc(far / NEAR_TOUCH_MM))
+              : FacePrior.disc(far / t.likelyMm);
       double odds = p / (1 - p) * g.reach();
       prior[i] = (float) (odds / (1 + odds));
     }

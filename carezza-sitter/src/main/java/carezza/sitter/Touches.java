@@ -24,7 +24,7 @@ public final class Touches {
       return a;
     }
     Pin chin = s.landmark("chin");
-    return a.with(new Growth(Growth.Like.SKIN, chin.x(), chin.y() + 28 * s.pxPerMm(), 1));
+    return a.with(new Growth(Growth.Like.SKIN, chin.x(), chin.y() + 38 * s.pxPerMm(), 1));
   }
 
   /** One touch on the upper teeth, between the lips. */

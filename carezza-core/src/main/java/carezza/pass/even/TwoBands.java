@@ -39,7 +39,7 @@ public final class TwoBands implements PassKind {
   public static final String HOLD = "hold";
 
   /** Stops of luminance that go with a stop of blood signal, as measured on made-up skin. */
-  private static final float DARKENING = 0.95f;
+  private static final float DARKENING = 1.0f;
 
   /** Full width at half height of a Gaussian, in sigmas: 2 sqrt(2 ln 2). */
   public static final double FWHM = 2.3548200450309493;
@@ -66,8 +66,8 @@ public final class TwoBands implements PassKind {
   private static final List<Parameter> PARAMETERS =
       List.of(
           new Parameter(SPLIT, Unit.MM, 1, 3.5, 1.8, 0.1),
-          new Parameter(EVENING, Unit.PERCENT, 0, 100, 90, 1),
-          new Parameter(HOLD, Unit.STOP, 0, 0.3, 0.02, 0.01));
+          new Parameter(EVENING, Unit.PERCENT, 0, 100, 95, 1),
+          new Parameter(HOLD, Unit.STOP, 0, 0.3, 0.01, 0.01));
 
   @Override
   public String key() {

@@ -39,14 +39,18 @@ public final class SkinGather implements PassKind {
 
   private static final double SIGMA_MM = 2;
   private static final double SHEEN_OUTER_MM = 12;
-  private static final float SHEEN = 0.5f;
+
+  /** Stops above the surround at which sheen begins, and over which it becomes full. */
+  private static final float SHEEN_FROM = 0.35f;
+
+  private static final float SHEEN_OVER = 0.4f;
   private static final double LIGHT_INNER_MM = 8;
   private static final double LIGHT_OUTER_MM = 30;
   private static final float FAR = 0.8f;
 
   private static final List<Parameter> PARAMETERS =
       List.of(
-          new Parameter(GATHER, Unit.PERCENT, 0, 100, 50, 1),
+          new Parameter(GATHER, Unit.PERCENT, 0, 100, 55, 1),
           new Parameter(LIGHT, Unit.PERCENT, 0, 50, 0, 1));
 
   @Override
@@ -140,7 +144,7 @@ public final class SkinGather implements PassKind {
       float d2 = goal[1] - f[1].data()[i];
       float near = Roots.exp2(-(d1 * d1 + d2 * d2) / (FAR * FAR));
       if (d1 > 0 && d2 > 0) {
-        near *= 1 - Math.max(0, Math.min(1, f[2].data()[i] / SHEEN));
+        near *= 1 - Math.max(0, Math.min(1, (f[2].data()[i] - SHEEN_FROM) / SHEEN_OVER));
       }
       ColourRatios.gains(
           f[0].data()[i],
