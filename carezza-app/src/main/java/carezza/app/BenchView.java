@@ -73,7 +73,7 @@ final class BenchView extends StackPane implements AutoCloseable {
     status = new StatusLine(model, view, () -> step(-1), () -> step(1));
     floating.getStyleClass().add("floating");
     floating.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
-    floating.setPrefWidth(286);
+    floating.setPrefWidth(318);
     StackPane.setAlignment(floating, Pos.CENTER_LEFT);
     keyList();
     busy.getStyleClass().add("busy");

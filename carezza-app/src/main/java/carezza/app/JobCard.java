@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
+import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -29,6 +30,7 @@ final class JobCard extends VBox {
 
   private final BenchModel model;
   private final VBox list = new VBox();
+  private final ScrollPane scroll = new ScrollPane(list);
   private final Label title = new Label();
   private final Label job = new Label();
   private PassPanel panel;
@@ -44,7 +46,6 @@ final class JobCard extends VBox {
     job.getStyleClass().add("soft");
     VBox head = new VBox(2, header, title, job);
     head.getStyleClass().add("card-head");
-    ScrollPane scroll = new ScrollPane(list);
     scroll.setFitToWidth(true);
     scroll.setFocusTraversable(false);
     scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
@@ -108,9 +109,27 @@ final class JobCard extends VBox {
       list.getChildren().add(stageRow(stage));
       for (Pass p : s.passes()) {
         if (p.kind().stage() == stage) {
-          list.getChildren().add(passRow(p));
+          Node row = passRow(p);
+          list.getChildren().add(row);
+          if (p.id() == model.chosen().get()) {
+            Platform.runLater(() -> bringIntoView(row));
+          }
         }
       }
+    }
+  }
+
+  private void bringIntoView(Node row) {
+    scroll.layout();
+    double height = list.getHeight() - scroll.getViewportBounds().getHeight();
+    if (height <= 0 || row.getParent() != list) {
+      return;
+    }
+    double top = row.getBoundsInParent().getMinY();
+    double bottom = row.getBoundsInParent().getMaxY() - scroll.getViewportBounds().getHeight();
+    double now = scroll.getVvalue() * height;
+    if (top < now || bottom > now) {
+      scroll.setVvalue(Math.max(0, Math.min(1, (top < now ? top : bottom) / height)));
     }
   }
 

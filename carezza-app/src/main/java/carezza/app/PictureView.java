@@ -304,10 +304,10 @@ final class PictureView extends Region {
               Words.of("brush.touches", b.touches()),
               Words.of("brush.edge", Math.round(100 * b.edge()))
             };
-    double x = Math.min(pointerX + r + 12, getWidth() - 120);
+    double x = Math.min(pointerX + r + 12, getWidth() - 140);
     double y = Math.max(4, Math.min(pointerY - 20, getHeight() - 64));
     g.setFill(Color.gray(0.2, 0.82));
-    g.fillRoundRect(x - 8, y - 2, 116, 8 + 18 * lines.length, 6, 6);
+    g.fillRoundRect(x - 8, y - 2, 136, 8 + 18 * lines.length, 6, 6);
     g.setFill(Color.gray(0.95));
     g.setFont(Font.font("B612", 13));
     for (int i = 0; i < lines.length; i++) {
