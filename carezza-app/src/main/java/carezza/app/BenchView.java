@@ -55,6 +55,7 @@ final class BenchView extends StackPane implements AutoCloseable {
   private final VBox floating = new VBox();
   private final GridPane keyList = new GridPane();
   private final VBox busy = new VBox(8);
+  private final Label prompt = new Label();
   private final ProgressBar progress = new ProgressBar();
   private final Label busyText = new Label();
   private final Path userData;
@@ -84,7 +85,14 @@ final class BenchView extends StackPane implements AutoCloseable {
     cancel.setOnAction(e -> cancelled = true);
     progress.setPrefWidth(280);
     busy.getChildren().addAll(busyText, progress, cancel);
-    over.getChildren().addAll(floating, busy, keyList);
+    prompt.getStyleClass().add("prompt");
+    prompt.setId("prompt");
+    prompt.setMouseTransparent(true);
+    StackPane.setAlignment(prompt, Pos.TOP_CENTER);
+    model.tool().addListener((o, a, b) -> showPrompt());
+    model.picture().addListener((o, a, b) -> showPrompt());
+    showPrompt();
+    over.getChildren().addAll(floating, prompt, busy, keyList);
     frame.setCenter(over);
     getChildren().add(frame);
     model.state().addListener((o, a, b) -> arrange());
@@ -215,6 +223,14 @@ final class BenchView extends StackPane implements AutoCloseable {
       keyList.add(what, i < half ? 1 : 3, i % half);
       i++;
     }
+  }
+
+  /** What to click next, over the picture, while a click means something else than painting. */
+  private void showPrompt() {
+    BenchModel.Tool t = model.tool().get();
+    boolean on = model.isOpen() && t != BenchModel.Tool.HAND;
+    prompt.setVisible(on);
+    prompt.setText(on ? Words.of("tool." + BenchModel.key(t)) : "");
   }
 
   private void arrange() {

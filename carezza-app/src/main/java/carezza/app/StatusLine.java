@@ -37,7 +37,6 @@ final class StatusLine extends HBox {
     getChildren().addAll(say, space, colour, zoom, saved, back, on);
     view.viewport()
         .addListener((o, a, b) -> zoom.setText(b == null ? "" : Numbers.percent(100 * b.scale())));
-    model.tool().addListener((o, a, b) -> update());
     model.message().addListener((o, a, b) -> update());
     model.readings().addListener((o, a, b) -> update());
     model.unsaved().addListener((o, a, b) -> update());
@@ -63,12 +62,8 @@ final class StatusLine extends HBox {
   }
 
   private String sentence() {
-    BenchModel.Tool t = model.tool().get();
     if (!model.isOpen()) {
       return Words.of("next.open");
-    }
-    if (t != BenchModel.Tool.HAND) {
-      return Words.of("tool." + BenchModel.key(t));
     }
     if (!model.message().get().isEmpty()) {
       return model.message().get();

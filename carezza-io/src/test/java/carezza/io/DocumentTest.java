@@ -6,8 +6,13 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import carezza.area.Area;
 import carezza.area.Growth;
 import carezza.area.Stroke;
+import carezza.color.ColorEncoding;
+import carezza.engine.Engine;
+import carezza.engine.TileCache;
 import carezza.face.FaceMap;
 import carezza.face.Pin;
+import carezza.image.RgbBlock;
+import carezza.image.SourcePicture;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
 import carezza.pass.Place;
@@ -219,5 +224,67 @@ public class DocumentTest {
     Document d = store.load();
     assertThat(d.sheet()).isEqualTo(RunSheet.EMPTY);
     assertThat(d.read()).isEqualTo(JsonNodeFactory.instance.objectNode());
+  }
+
+  /** Saves over and over until it is killed. */
+  static final class Saver {
+    private Saver() {}
+
+    public static void main(String[] args) throws IOException {
+      DocumentStore store = DocumentStore.of(Path.of(args[0]), Path.of(args[1]));
+      Document d = store.load();
+      for (int i = 0; ; i++) {
+        double strength = i % 100 / 100.0;
+        store.save(d.with(full().change(3, p -> p.withStrength(strength))));
+        System.out.println(i);
+      }
+    }
+  }
+
+  @Test
+  public void killedWhileSavingADocumentIsAlwaysWhole() throws Exception {
+    for (int run = 0; run < 3; run++) {
+      Process p =
+          new ProcessBuilder(
+                  Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                  "-cp",
+                  System.getProperty("java.class.path"),
+                  Saver.class.getName(),
+                  picture.toString(),
+                  dir.resolve("own").toString())
+              .redirectErrorStream(true)
+              .start();
+      try (var in = p.inputReader()) {
+        for (int line = 0; line < 5 + 7 * run; line++) {
+          assertThat(in.readLine()).matches("\\d+");
+        }
+        p.destroyForcibly().waitFor();
+      }
+      assertThat(store.load().sheet().passes()).hasSize(5);
+    }
+  }
+
+  @Test
+  public void savedReopenedAndRenderedGivesTheSameBits() throws IOException {
+    store.save(store.load().with(full()));
+    RunSheet back = store.load().sheet();
+    SourcePicture p = new SourcePicture(600, 400, 8, 3);
+    Random r = new Random(3);
+    for (int i = 0; i < 600 * 400; i++) {
+      for (int c = 0; c < 3; c++) {
+        p.setCode(c, i % 600, i / 600, 90 + 30 * (2 - c) + r.nextInt(20));
+      }
+    }
+    RgbBlock a = render(p, full());
+    RgbBlock b = render(p, back);
+    for (int c = 0; c < 3; c++) {
+      assertThat(b.channel(c)).isEqualTo(a.channel(c));
+    }
+    assertThat(a.g()).isNotEqualTo(render(p, RunSheet.EMPTY).g());
+  }
+
+  private static RgbBlock render(SourcePicture p, RunSheet s) {
+    Engine e = new Engine(p, ColorEncoding.srgb(), new TileCache(1 << 26));
+    return e.view(s, () -> false).read(0, p.bounds());
   }
 }

@@ -13,6 +13,8 @@ import java.awt.image.ComponentColorModel;
 import java.awt.image.DataBuffer;
 import java.awt.image.Raster;
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -205,6 +207,18 @@ public class PictureFilesTest {
     };
     Path p = Files.write(dir.resolve("press.jpg"), head);
     assertThatThrownBy(() -> PictureReader.read(p)).isInstanceOf(UnreadableFileException.class);
+    ByteBuffer t = ByteBuffer.allocate(200).order(ByteOrder.LITTLE_ENDIAN);
+    t.put((byte) 'I').put((byte) 'I').putShort((short) 42).putInt(8).putShort((short) 8);
+    int[][] fields = {
+      {256, 2}, {257, 2}, {258, 8}, {259, 1}, {262, 5}, {273, 120}, {277, 4}, {279, 16}
+    };
+    for (int[] f : fields) {
+      t.putShort((short) f[0]).putShort((short) 3).putInt(1).putInt(f[1]);
+    }
+    Path tiff = Files.write(dir.resolve("press.tif"), t.array());
+    assertThatThrownBy(() -> PictureReader.read(tiff))
+        .isInstanceOf(UnreadableFileException.class)
+        .hasMessage("press.tif: it is a CMYK picture; save it as RGB first.");
   }
 
   @Test
