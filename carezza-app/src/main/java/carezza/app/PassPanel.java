@@ -6,6 +6,8 @@ import carezza.pass.Pass;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.DoubleFunction;
+import java.util.function.ToDoubleFunction;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -56,41 +58,25 @@ final class PassPanel extends VBox {
   }
 
   private Node row(Parameter p) {
-    Label name = new Label(Words.of("parameter." + p.key()));
-    name.getStyleClass().add("row-name");
-    Label number = new Label();
-    number.getStyleClass().add("row-number");
-    Bar bar = new Bar(name.getText(), p.min(), p.max(), p.start(), p.step());
+    Bar bar = new Bar(Words.of("parameter." + p.key()), p.min(), p.max(), p.start(), p.step());
     bar.setId("bar-" + p.key());
     bar.on(
         v -> model.previewChange(id, q -> q.with(p.key(), v)),
         v -> model.change(id, q -> q.with(p.key(), v)));
-    Runnable r =
-        () ->
-            model
-                .sheet()
-                .get()
-                .pass(id)
-                .ifPresent(
-                    q -> {
-                      bar.value().set(q.value(p.key()));
-                      number.setText(Numbers.of(p, q.value(p.key())));
-                    });
-    r.run();
-    refresh.add(r);
-    HBox.setHgrow(bar, Priority.ALWAYS);
-    HBox row = new HBox(6, name, bar, number);
-    row.setAlignment(Pos.CENTER_LEFT);
-    return row;
+    return row(bar, q -> q.value(p.key()), v -> Numbers.of(p, v));
   }
 
   private Node strength(Pass pass) {
-    Label name = new Label(Words.of("pass.strength"));
+    return row(strengthBar(model, pass), q -> 100 * q.strength(), Numbers::percent);
+  }
+
+  /** A bar with its name before it and its value behind it, kept up to date. */
+  private Node row(Bar bar, ToDoubleFunction<Pass> value, DoubleFunction<String> format) {
+    Label name = new Label(bar.getAccessibleText());
     name.getStyleClass().add("row-name");
     Label number = new Label();
     number.getStyleClass().add("row-number");
-    Bar bar = strengthBar(model, pass);
-    Runnable r =
+    refresh.add(
         () ->
             model
                 .sheet()
@@ -98,11 +84,10 @@ final class PassPanel extends VBox {
                 .pass(id)
                 .ifPresent(
                     q -> {
-                      bar.value().set(100 * q.strength());
-                      number.setText(Numbers.percent(100 * q.strength()));
-                    });
-    r.run();
-    refresh.add(r);
+                      bar.value().set(value.applyAsDouble(q));
+                      number.setText(format.apply(value.applyAsDouble(q)));
+                    }));
+    refresh.get(refresh.size() - 1).run();
     HBox.setHgrow(bar, Priority.ALWAYS);
     HBox row = new HBox(6, name, bar, number);
     row.setAlignment(Pos.CENTER_LEFT);

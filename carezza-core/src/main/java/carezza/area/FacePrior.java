@@ -1,5 +1,6 @@
 package carezza.area;
 
+import carezza.face.FaceFrame;
 import carezza.face.FaceMap;
 
 /**
@@ -13,28 +14,17 @@ final class FacePrior {
   private static final double LEAST = 0.01;
   private static final double MOST = 0.6;
 
-  private final double px;
-  private final double cos;
-  private final double sin;
-  private final double cx;
-  private final double cy;
+  private final FaceFrame frame;
   private final double half;
 
   FacePrior(FaceMap f) {
-    px = f.pxPerMm();
-    double d = f.rightEye().distance(f.leftEye());
-    cos = (f.leftEye().x() - f.rightEye().x()) / d;
-    sin = (f.leftEye().y() - f.rightEye().y()) / d;
+    frame = new FaceFrame(f);
     half = f.eyeDistanceMm() / 2;
-    cx = (f.rightEye().x() + f.leftEye().x()) / 2;
-    cy = (f.rightEye().y() + f.leftEye().y()) / 2;
   }
 
   double skin(double x, double y) {
-    double dx = x - cx;
-    double dy = y - cy;
-    double u = (dx * cos + dy * sin) / px;
-    double v = (dy * cos - dx * sin) / px;
+    double u = frame.u(x, y);
+    double v = frame.v(x, y);
     double egg = disc(Math.sqrt(u * u / 4096 + (v - 30) * (v - 30) / 8100));
     double wide = 75 + 0.6 * Math.max(0, v - 130);
     double chest = 0.45 - 0.41 * step((v - 140) / 40);
@@ -47,7 +37,7 @@ final class FacePrior {
 
   /** Whether a place lies on the neck or lower. */
   boolean isBelowFace(double x, double y) {
-    return ((y - cy) * cos - (x - cx) * sin) / px > 112;
+    return frame.v(x, y) > 112;
   }
 
   /** 1 on an ellipse's rim, less inside. */

@@ -1,5 +1,6 @@
 package carezza.reading;
 
+import carezza.face.FaceFrame;
 import carezza.face.FaceMap;
 import java.util.List;
 
@@ -11,25 +12,16 @@ final class FacePlanes {
   static final List<String> NAMES =
       List.of("forehead", "rightCheek", "leftCheek", "nose", "chin", "neck");
 
-  private final FaceMap map;
-  private final double cos;
-  private final double sin;
-  private final double px;
+  private final FaceFrame frame;
 
   FacePlanes(FaceMap map) {
-    this.map = map;
-    double d = map.rightEye().distance(map.leftEye());
-    cos = (map.leftEye().x() - map.rightEye().x()) / d;
-    sin = (map.leftEye().y() - map.rightEye().y()) / d;
-    px = map.pxPerMm();
+    frame = new FaceFrame(map);
   }
 
   /** Index into {@link #NAMES} of a source pixel. */
   int at(double x, double y) {
-    double dx = x - (map.rightEye().x() + map.leftEye().x()) / 2;
-    double dy = y - (map.rightEye().y() + map.leftEye().y()) / 2;
-    double u = (dx * cos + dy * sin) / px;
-    double v = (dy * cos - dx * sin) / px;
+    double u = frame.u(x, y);
+    double v = frame.v(x, y);
     if (v < -12) {
       return 0;
     }
