@@ -1,30 +1,18 @@
 package carezza.app;
 
-import carezza.io.ExportSettings;
-import carezza.io.Exporter;
-import carezza.io.PictureFormat;
 import carezza.pass.Pass;
 import carezza.sheet.RunSheet;
-import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Locale;
-import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
-import javafx.scene.control.ButtonBar;
-import javafx.scene.control.ButtonType;
-import javafx.scene.control.Dialog;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
-import javafx.scene.control.ProgressBar;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
@@ -34,7 +22,6 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 
 /** The Bench in its three states: whole, working, bare. */
 final class BenchView extends StackPane implements AutoCloseable {
@@ -54,37 +41,34 @@ final class BenchView extends StackPane implements AutoCloseable {
   private final StatusLine status;
   private final VBox floating = new VBox();
   private final GridPane keyList = new GridPane();
-  private final VBox busy = new VBox(8);
+  private final Busy busy = new Busy();
   private final Label prompt = new Label();
-  private final ProgressBar progress = new ProgressBar();
-  private final Label busyText = new Label();
-  private final Path userData;
-  private final Recent recent;
+  private final FileDesk files;
   private final MenuButton recentMenu = new MenuButton(Words.of("action.recent"));
   private PassPanel floatingPanel;
-  private volatile boolean cancelled;
   private int light = 1;
 
   BenchView(Path userData) {
-    this.userData = userData;
-    recent = new Recent(userData);
+    files =
+        new FileDesk(
+            model,
+            busy,
+            worker,
+            this::getScene,
+            userData,
+            () -> {
+              fillRecent();
+              view.requestFocus();
+            });
     getStyleClass().addAll("bench", LIGHTS.get(light));
     card = new JobCard(model, header());
     side = side();
-    status = new StatusLine(model, view, () -> step(-1), () -> step(1));
+    status = new StatusLine(model, view, () -> files.step(-1), () -> files.step(1));
     floating.getStyleClass().add("floating");
     floating.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
     floating.setPrefWidth(318);
     StackPane.setAlignment(floating, Pos.CENTER_LEFT);
     keyList();
-    busy.getStyleClass().add("busy");
-    busy.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
-    busy.setVisible(false);
-    Button cancel = new Button(Words.of("action.cancel"));
-    cancel.setId("cancel");
-    cancel.setOnAction(e -> cancelled = true);
-    progress.setPrefWidth(280);
-    busy.getChildren().addAll(busyText, progress, cancel);
     prompt.getStyleClass().add("prompt");
     prompt.setId("prompt");
     prompt.setMouseTransparent(true);
@@ -109,7 +93,7 @@ final class BenchView extends StackPane implements AutoCloseable {
     setOnDragDropped(
         e -> {
           if (e.getDragboard().hasFiles()) {
-            open(e.getDragboard().getFiles().get(0).toPath());
+            files.open(e.getDragboard().getFiles().get(0).toPath());
           }
         });
     arrange();
@@ -135,6 +119,10 @@ final class BenchView extends StackPane implements AutoCloseable {
     return view.painter().isIdle() && measurer.isIdle() && !busy.isVisible();
   }
 
+  FileDesk files() {
+    return files;
+  }
+
   private Node header() {
     HBox row = new HBox(6);
     row.setAlignment(Pos.CENTER_LEFT);
@@ -155,10 +143,10 @@ final class BenchView extends StackPane implements AutoCloseable {
     fillRecent();
     row.getChildren()
         .addAll(
-            button("open", this::open),
+            button("open", files::open),
             recentMenu,
-            button("save", this::save),
-            button("export", this::export),
+            button("save", files::save),
+            button("export", files::export),
             undo,
             redo);
     return row;
@@ -166,9 +154,9 @@ final class BenchView extends StackPane implements AutoCloseable {
 
   private void fillRecent() {
     recentMenu.getItems().clear();
-    for (Path p : recent.list()) {
+    for (Path p : files.recent()) {
       MenuItem m = new MenuItem(p.getFileName() + "   " + p.getParent().getFileName());
-      m.setOnAction(e -> open(p));
+      m.setOnAction(e -> files.open(p));
       recentMenu.getItems().add(m);
     }
     recentMenu.setDisable(recentMenu.getItems().isEmpty());
@@ -306,7 +294,7 @@ final class BenchView extends StackPane implements AutoCloseable {
     if (keyList.isVisible()) {
       keyList.setVisible(false);
     } else if (busy.isVisible()) {
-      cancelled = true;
+      busy.cancel();
     } else if (model.tool().get() != BenchModel.Tool.HAND) {
       model.tool().set(BenchModel.Tool.HAND);
     } else if (model.state().get() != BenchModel.State.WHOLE) {
@@ -325,202 +313,9 @@ final class BenchView extends StackPane implements AutoCloseable {
     }
   }
 
-  /** The neighbouring picture of the folder. */
-  void step(int by) {
-    OpenPicture p = model.picture().get();
-    if (p == null) {
-      return;
-    }
-    List<Path> all = pictures(p.file().path().toAbsolutePath().getParent());
-    int i = all.indexOf(p.file().path().toAbsolutePath());
-    if (all.size() > 1) {
-      open(all.get(Math.floorMod(i + by, all.size())));
-    }
-  }
-
-  static List<Path> pictures(Path folder) {
-    try (Stream<Path> s = Files.list(folder)) {
-      return s.filter(f -> PictureFormat.ofName(f).isPresent())
-          .map(Path::toAbsolutePath)
-          .sorted()
-          .toList();
-    } catch (IOException e) {
-      return List.of();
-    }
-  }
-
-  void open() {
-    FileChooser c = new FileChooser();
-    c.setTitle(Words.of("open.title"));
-    c.getExtensionFilters()
-        .add(
-            new FileChooser.ExtensionFilter(
-                Words.of("open.pictures"), "*.jpg", "*.jpeg", "*.png", "*.tif", "*.tiff"));
-    var f = c.showOpenDialog(getScene().getWindow());
-    if (f != null) {
-      open(f.toPath());
-    }
-  }
-
-  /** Opens a picture, or the first picture of a folder, after asking about unsaved work. */
-  void open(Path path) {
-    Path file = Files.isDirectory(path) ? pictures(path).stream().findFirst().orElse(path) : path;
-    if (!mayLeave()) {
-      return;
-    }
-    begin(Words.of("busy.opening", file.getFileName()));
-    worker.execute(
-        () -> {
-          try {
-            OpenPicture p = OpenPicture.open(file.toAbsolutePath(), userData, this::report);
-            Platform.runLater(
-                () -> {
-                  busy.setVisible(false);
-                  model.show(p);
-                  recent.add(file.toAbsolutePath());
-                  fillRecent();
-                  view.requestFocus();
-                });
-          } catch (CancellationException e) {
-            end("");
-          } catch (IOException | RuntimeException e) {
-            end(e.getMessage());
-          } catch (OutOfMemoryError e) {
-            end(Words.of("message.memory", file.getFileName()));
-          }
-        });
-  }
-
-  private void begin(String text) {
-    cancelled = false;
-    busyText.setText(text);
-    progress.setProgress(0);
-    busy.setVisible(true);
-  }
-
-  private void report(double share) {
-    if (cancelled) {
-      throw new CancellationException("cancelled");
-    }
-    Platform.runLater(() -> progress.setProgress(share));
-  }
-
-  private void end(String sentence) {
-    Platform.runLater(
-        () -> {
-          busy.setVisible(false);
-          model.message().set(sentence);
-        });
-  }
-
-  boolean save() {
-    if (!model.isOpen()) {
-      return true;
-    }
-    try {
-      model.save();
-      return true;
-    } catch (IOException e) {
-      model.message().set(e.getMessage());
-      return false;
-    }
-  }
-
-  void export() {
-    OpenPicture p = model.picture().get();
-    if (p == null) {
-      return;
-    }
-    FileChooser c = new FileChooser();
-    c.setTitle(Words.of("export.title"));
-    String name = p.file().path().getFileName().toString();
-    int dot = name.lastIndexOf('.');
-    c.setInitialFileName(name.substring(0, dot) + Words.of("export.suffix"));
-    c.setInitialDirectory(p.file().path().toAbsolutePath().getParent().toFile());
-    for (PictureFormat f : List.of(PictureFormat.TIFF, PictureFormat.PNG, PictureFormat.JPEG)) {
-      String[] ends =
-          switch (f) {
-            case TIFF -> new String[] {"*.tif", "*.tiff"};
-            case PNG -> new String[] {"*.png"};
-            case JPEG -> new String[] {"*.jpg", "*.jpeg"};
-          };
-      c.getExtensionFilters()
-          .add(
-              new FileChooser.ExtensionFilter(
-                  Words.of("export." + f.name().toLowerCase(Locale.ROOT)), ends));
-    }
-    var f = c.showSaveDialog(getScene().getWindow());
-    if (f != null) {
-      export(f.toPath());
-    }
-  }
-
-  /** Writes the picture at full size, in the format of the file's name. */
-  void export(Path out) {
-    OpenPicture p = model.picture().get();
-    PictureFormat format = PictureFormat.ofName(out).orElse(PictureFormat.TIFF);
-    Path file =
-        PictureFormat.ofName(out).isPresent()
-            ? out
-            : out.resolveSibling(out.getFileName() + ".tif");
-    RunSheet now = p.history().now();
-    begin(Words.of("busy.exporting", file.getFileName()));
-    worker.execute(
-        () -> {
-          try {
-            Exporter.export(
-                p.file(),
-                p.engine(),
-                p.engine().view(now, () -> cancelled),
-                ExportSettings.usual(format, p.file()),
-                file,
-                Math.max(1, Runtime.getRuntime().availableProcessors()),
-                this::report);
-            end(Words.of("message.exported", file.getFileName()));
-          } catch (CancellationException e) {
-            end(Words.of("message.exportCancelled"));
-          } catch (IOException | RuntimeException e) {
-            end(e.getMessage());
-          }
-        });
-  }
-
-  /** Asks what to do with unsaved work; true when the picture may be left. */
-  boolean mayLeave() {
-    if (!model.isOpen() || !model.unsaved().get()) {
-      return true;
-    }
-    Dialog<ButtonType> d = new Dialog<>();
-    d.initOwner(getScene().getWindow());
-    d.setTitle(Words.of("leave.title"));
-    d.setHeaderText(null);
-    d.setContentText(Words.of("leave.text", model.picture().get().file().path().getFileName()));
-    d.getDialogPane().getStylesheets().addAll(getScene().getStylesheets());
-    d.getDialogPane().getStyleClass().addAll("bench", LIGHTS.get(light));
-    ButtonType save = new ButtonType(Words.of("leave.save"), ButtonBar.ButtonData.YES);
-    ButtonType drop = new ButtonType(Words.of("leave.drop"), ButtonBar.ButtonData.NO);
-    ButtonType stay = new ButtonType(Words.of("leave.stay"), ButtonBar.ButtonData.CANCEL_CLOSE);
-    d.getDialogPane().getButtonTypes().setAll(save, drop, stay);
-    ButtonType answer = d.showAndWait().orElse(stay);
-    if (answer == save) {
-      return save();
-    }
-    if (answer == drop) {
-      OpenPicture p = model.picture().get();
-      try {
-        p.journal().clear(p.document().sheet());
-      } catch (IOException e) {
-        model.message().set(e.getMessage());
-      }
-      model.unsaved().set(false);
-      return true;
-    }
-    return false;
-  }
-
   @Override
   public void close() {
-    cancelled = true;
+    busy.cancel();
     view.painter().close();
     measurer.close();
     worker.shutdownNow();

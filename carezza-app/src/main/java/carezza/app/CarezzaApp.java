@@ -16,7 +16,7 @@ public final class CarezzaApp extends Application {
     bench = show(stage, userData());
     List<String> files = getParameters().getUnnamed();
     if (!files.isEmpty()) {
-      bench.open(Path.of(files.get(0)));
+      bench.files().open(Path.of(files.get(0)));
     }
   }
 
@@ -33,7 +33,7 @@ public final class CarezzaApp extends Application {
     stage.setScene(scene);
     stage.setOnCloseRequest(
         e -> {
-          if (!bench.mayLeave()) {
+          if (!bench.files().mayLeave()) {
             e.consume();
           }
         });

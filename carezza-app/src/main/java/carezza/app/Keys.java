@@ -109,9 +109,9 @@ final class Keys {
         }
       }
       case Y -> model.redo();
-      case S -> bench.save();
-      case O -> bench.open();
-      case E -> bench.export();
+      case S -> bench.files().save();
+      case O -> bench.files().open();
+      case E -> bench.files().export();
       case B -> chosen(model::duplicate);
       case UP -> chosen(id -> model.move(id, -1));
       case DOWN -> chosen(id -> model.move(id, 1));
@@ -148,8 +148,8 @@ final class Keys {
       case N -> model.brushPuts(!b.puts());
       case M -> chosen(model::mute);
       case DELETE -> chosen(model::remove);
-      case PAGE_UP -> bench.step(-1);
-      case PAGE_DOWN -> bench.step(1);
+      case PAGE_UP -> bench.files().step(-1);
+      case PAGE_DOWN -> bench.files().step(1);
       case L -> bench.nextLight();
       case DIGIT1 -> model.look().set(BenchModel.Look.PICTURE);
       case DIGIT2 -> model.look().set(BenchModel.Look.BARE_LIGHT);

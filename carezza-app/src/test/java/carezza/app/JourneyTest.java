@@ -63,7 +63,7 @@ public class JourneyTest {
 
   private void open(Path p) throws Exception {
     OpenPicture was = bench.model().picture().get();
-    WaitForAsyncUtils.asyncFx(() -> bench.open(p)).get();
+    WaitForAsyncUtils.asyncFx(() -> bench.files().open(p)).get();
     until(() -> bench.model().picture().get() != was);
     settle();
   }
@@ -181,7 +181,7 @@ public class JourneyTest {
 
     // export, and look at the pixels
     Path out = dir.resolve("ilse-done.png");
-    WaitForAsyncUtils.asyncFx(() -> bench.export(out)).get();
+    WaitForAsyncUtils.asyncFx(() -> bench.files().export(out)).get();
     until(() -> Files.exists(out));
     settle();
     SourcePicture before = PictureReader.read(picture).picture();

@@ -84,9 +84,7 @@ public final class Measuring {
         good += HealMatch.of(now.read(0, need), x, y, r, px).inBand() ? 1 : 0;
       }
     }
-    return n == 0
-        ? new Reading("healMatch", Double.NaN, Double.NaN, 0, 0, "", "noHeals")
-        : new Reading("healMatch", Double.NaN, 100.0 * good / n, 40, 100, "", "");
+    return HealMatch.rate(good, n);
   }
 
   private record Blocks(RgbBlock before, RgbBlock now, Plane mask) {

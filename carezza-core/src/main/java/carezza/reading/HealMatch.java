@@ -26,6 +26,14 @@ public record HealMatch(double texture, double colour, double seam, double ringS
     return texture >= 0.8 && texture <= 1.25 && colour <= 1.0 && seam <= 1.3 * ringSteps;
   }
 
+  /** The reading: how many of the heals match, in percent. */
+  public static Reading rate(int good, int all) {
+    double[] band = ReadingBands.of("healMatch");
+    return all == 0
+        ? Reading.missing("healMatch", "noHeals")
+        : new Reading("healMatch", Double.NaN, 100.0 * good / all, band[0], band[1], "", "");
+  }
+
   /** Pixels needed round a disc of this radius. */
   public static Rect needed(double x, double y, double radiusPx, double pxPerMm) {
     return Rect.ofDisc(x, y, radiusPx + ring(radiusPx, pxPerMm) + Gaussian.reach(0.6 * pxPerMm));
