@@ -32,7 +32,7 @@ final class BenchView extends StackPane implements AutoCloseable {
   private final BenchModel model = new BenchModel(worker, Platform::runLater);
   private final PictureView view = new PictureView(model);
   private final Hand hand = new Hand(model, view);
-  private final Measurer measurer = new Measurer(model);
+  private final Measurer measurer = new Measurer(model, () -> view.painter().isIdle());
   private final BorderPane frame = new BorderPane();
   private final StackPane over = new StackPane(view);
   private final JobCard card;

@@ -5,53 +5,66 @@ import carezza.reading.Reading;
 import carezza.sheet.RunSheet;
 import java.util.List;
 import java.util.concurrent.CancellationException;
-import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.BooleanSupplier;
 import javafx.application.Platform;
 
-/** Takes the readings of the newest step, away from the interface thread. */
+/** Takes the readings of the newest step, away from the interface thread and after the screen. */
 final class Measurer implements AutoCloseable {
-  private final ExecutorService worker =
-      Executors.newSingleThreadExecutor(Painter.daemon("readings"));
+  private static final long LOOK_AGAIN_MS = 60;
+
+  private final ScheduledExecutorService worker =
+      Executors.newSingleThreadScheduledExecutor(Painter.daemon("readings"));
   private final AtomicLong newest = new AtomicLong();
   private final AtomicLong finished = new AtomicLong();
   private final BenchModel model;
+  private final BooleanSupplier screenIsDrawn;
 
-  Measurer(BenchModel model) {
+  /**
+   * @param screenIsDrawn the readings wait for this, so that they do not take its time
+   */
+  Measurer(BenchModel model, BooleanSupplier screenIsDrawn) {
     this.model = model;
+    this.screenIsDrawn = screenIsDrawn;
     model.sheet().addListener((o, a, b) -> ask());
     model.picture().addListener((o, a, b) -> ask());
   }
 
   private void ask() {
     OpenPicture p = model.picture().get();
-    if (p == null) {
+    if (p == null || !p.history().now().equals(model.sheet().get())) {
       return;
     }
     RunSheet now = p.history().now();
-    if (!now.equals(model.sheet().get())) {
+    long mine = newest.incrementAndGet();
+    worker.execute(() -> measure(p, now, mine));
+  }
+
+  private void measure(OpenPicture p, RunSheet now, long mine) {
+    BooleanSupplier stale = () -> newest.get() != mine;
+    if (stale.getAsBoolean()) {
       return;
     }
-    long mine = newest.incrementAndGet();
-    worker.execute(
-        () -> {
-          try {
-            if (newest.get() == mine) {
-              List<Reading> all = new Measuring(p.engine()).all(now, () -> newest.get() != mine);
-              Platform.runLater(
-                  () -> {
-                    if (newest.get() == mine) {
-                      model.readings().set(all);
-                    }
-                  });
+    if (!screenIsDrawn.getAsBoolean()) {
+      worker.schedule(() -> measure(p, now, mine), LOOK_AGAIN_MS, TimeUnit.MILLISECONDS);
+      return;
+    }
+    try {
+      List<Reading> all = new Measuring(p.engine()).all(now, stale);
+      Platform.runLater(
+          () -> {
+            if (!stale.getAsBoolean()) {
+              model.readings().set(all);
             }
-          } catch (CancellationException e) {
-            return;
-          } finally {
-            finished.set(mine);
-          }
-        });
+          });
+    } catch (CancellationException e) {
+      return;
+    } finally {
+      finished.set(mine);
+    }
   }
 
   boolean isIdle() {
