@@ -42,6 +42,7 @@ final class BenchView extends StackPane implements AutoCloseable {
   private final VBox floating = new VBox();
   private final GridPane keyList = new GridPane();
   private final Busy busy = new Busy();
+  private final ExportPanel exportPanel;
   private final Label prompt = new Label();
   private final FileDesk files;
   private final MenuButton recentMenu = new MenuButton(Words.of("action.recent"));
@@ -61,6 +62,7 @@ final class BenchView extends StackPane implements AutoCloseable {
               view.requestFocus();
             });
     getStyleClass().addAll("bench", LIGHTS.get(light));
+    exportPanel = new ExportPanel(files::export);
     card = new JobCard(model, header());
     side = side();
     status = new StatusLine(model, view, () -> files.step(-1), () -> files.step(1));
@@ -76,7 +78,7 @@ final class BenchView extends StackPane implements AutoCloseable {
     model.tool().addListener((o, a, b) -> showPrompt());
     model.picture().addListener((o, a, b) -> showPrompt());
     showPrompt();
-    over.getChildren().addAll(floating, prompt, busy, keyList);
+    over.getChildren().addAll(floating, prompt, busy, exportPanel, keyList);
     frame.setCenter(over);
     getChildren().add(frame);
     model.state().addListener((o, a, b) -> arrange());
@@ -146,7 +148,7 @@ final class BenchView extends StackPane implements AutoCloseable {
             button("open", files::open),
             recentMenu,
             button("save", files::save),
-            button("export", files::export),
+            button("export", this::export),
             undo,
             redo);
     return row;
@@ -289,10 +291,19 @@ final class BenchView extends StackPane implements AutoCloseable {
     keyList.setVisible(!keyList.isVisible());
   }
 
+  /** Opens the panel that says how the picture is to be written. */
+  void export() {
+    if (model.isOpen()) {
+      exportPanel.show(model.picture().get().file());
+    }
+  }
+
   /** Lets go of what is under way, one thing at a time. */
   void escape() {
     if (keyList.isVisible()) {
       keyList.setVisible(false);
+    } else if (exportPanel.isVisible()) {
+      exportPanel.setVisible(false);
     } else if (busy.isVisible()) {
       busy.cancel();
     } else if (model.tool().get() != BenchModel.Tool.HAND) {

@@ -9,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;
 import java.util.function.Supplier;
@@ -139,43 +140,36 @@ final class FileDesk {
     }
   }
 
-  void export() {
+  /** Asks for a place and writes the picture there. */
+  void export(ExportSettings settings) {
     OpenPicture p = model.picture().get();
-    if (p == null) {
-      return;
-    }
     FileChooser c = new FileChooser();
     c.setTitle(Words.of("export.title"));
     String name = p.file().path().getFileName().toString();
-    int dot = name.lastIndexOf('.');
-    c.setInitialFileName(name.substring(0, dot) + Words.of("export.suffix"));
+    String[] ends =
+        switch (settings.format()) {
+          case TIFF -> new String[] {"*.tif", "*.tiff"};
+          case PNG -> new String[] {"*.png"};
+          case JPEG -> new String[] {"*.jpg", "*.jpeg"};
+        };
+    c.setInitialFileName(
+        name.substring(0, name.lastIndexOf('.'))
+            + Words.of("export.suffix")
+            + ends[0].substring(1));
     c.setInitialDirectory(p.file().path().toAbsolutePath().getParent().toFile());
-    for (PictureFormat f : List.of(PictureFormat.TIFF, PictureFormat.PNG, PictureFormat.JPEG)) {
-      String[] ends =
-          switch (f) {
-            case TIFF -> new String[] {"*.tif", "*.tiff"};
-            case PNG -> new String[] {"*.png"};
-            case JPEG -> new String[] {"*.jpg", "*.jpeg"};
-          };
-      c.getExtensionFilters()
-          .add(
-              new FileChooser.ExtensionFilter(
-                  Words.of("export." + f.name().toLowerCase(Locale.ROOT)), ends));
-    }
+    c.getExtensionFilters().add(new FileChooser.ExtensionFilter(settings.format().name(), ends));
     var f = c.showSaveDialog(window.get().getWindow());
     if (f != null) {
-      export(f.toPath());
+      export(f.toPath(), settings);
     }
   }
 
-  /** Writes the picture at full size, in the format of the file's name. */
-  void export(Path out) {
+  /** Writes the picture at full size. */
+  void export(Path out, ExportSettings settings) {
     OpenPicture p = model.picture().get();
-    PictureFormat format = PictureFormat.ofName(out).orElse(PictureFormat.TIFF);
-    Path file =
-        PictureFormat.ofName(out).isPresent()
-            ? out
-            : out.resolveSibling(out.getFileName() + ".tif");
+    boolean named = PictureFormat.ofName(out).equals(Optional.of(settings.format()));
+    String end = "." + settings.format().name().toLowerCase(Locale.ROOT);
+    Path file = named ? out : out.resolveSibling(out.getFileName() + end);
     RunSheet now = p.history().now();
     busy.begin(Words.of("busy.exporting", file.getFileName()));
     worker.execute(
@@ -185,7 +179,7 @@ final class FileDesk {
                 p.file(),
                 p.engine(),
                 p.engine().view(now, busy::isCancelled),
-                ExportSettings.usual(format, p.file()),
+                settings,
                 file,
                 Math.max(1, Runtime.getRuntime().availableProcessors()),
                 busy::report);

@@ -111,7 +111,7 @@ final class Keys {
       case Y -> model.redo();
       case S -> bench.files().save();
       case O -> bench.files().open();
-      case E -> bench.files().export();
+      case E -> bench.export();
       case B -> chosen(model::duplicate);
       case UP -> chosen(id -> model.move(id, -1));
       case DOWN -> chosen(id -> model.move(id, 1));

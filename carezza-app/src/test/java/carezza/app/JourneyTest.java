@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import carezza.image.SourcePicture;
 import carezza.io.DocumentStore;
+import carezza.io.ExportSettings;
+import carezza.io.PictureFormat;
 import carezza.io.PictureReader;
 import carezza.pass.Pass;
 import carezza.sheet.RunSheet;
@@ -181,7 +183,13 @@ public class JourneyTest {
 
     // export, and look at the pixels
     Path out = dir.resolve("ilse-done.png");
-    WaitForAsyncUtils.asyncFx(() -> bench.files().export(out)).get();
+    robot.clickOn("#export").clickOn("#export-png");
+    assertThat(robot.lookup("#exportPanel").query().isVisible()).isTrue();
+    robot.press(KeyCode.ESCAPE).release(KeyCode.ESCAPE);
+    assertThat(robot.lookup("#exportPanel").query().isVisible()).isFalse();
+    ExportSettings png =
+        ExportSettings.usual(PictureFormat.PNG, bench.model().picture().get().file());
+    WaitForAsyncUtils.asyncFx(() -> bench.files().export(out, png)).get();
     until(() -> Files.exists(out));
     settle();
     SourcePicture before = PictureReader.read(picture).picture();
