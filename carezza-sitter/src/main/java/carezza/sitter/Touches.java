@@ -7,6 +7,8 @@ import java.util.List;
 
 /** Where a person would touch a demo sitter to point out the regions. */
 public final class Touches {
+  private static final double IRIS_RADIUS_MM = 5.85;
+
   private Touches() {}
 
   /** One touch on each cheek, between eye and mouth corner, and one on the neck if it is seen. */
@@ -39,14 +41,15 @@ public final class Touches {
             1));
   }
 
-  /** One touch on each side of each iris. */
+  /** One touch on each side of each iris, half-way between its rim and the corner of the eye. */
   public static Area eyeWhites(DemoSitter s) {
     Area a = Area.NONE;
     for (String side : List.of("right", "left")) {
       Pin pupil = s.landmark(side + "_pupil");
       for (String corner : List.of("inner", "outer")) {
         Pin c = s.landmark(side + "_eye_" + corner);
-        double d = 8.2 * s.pxPerMm() / pupil.distance(c);
+        double far = pupil.distance(c) / s.pxPerMm();
+        double d = (IRIS_RADIUS_MM + far) / 2 / far;
         a =
             a.with(
                 new Growth(
