@@ -102,12 +102,12 @@ public final class Grower {
     while (pxPerMm / (1 << (level + 1)) >= t.pxPerMm && level < 6) {
       level++;
     }
+    if (!source.bounds(0).contains((int) Math.floor(g.x()), (int) Math.floor(g.y()))) {
+      return new Matte(level, new Plane(new Rect(0, 0, 0, 0)));
+    }
     double px = pxPerMm / (1 << level);
     Rect near = Rect.ofDisc(g.x(), g.y(), t.reachMm * pxPerMm).toLevel(level);
     Rect r = anchored(near.intersect(source.bounds(level)), source.bounds(level));
-    if (r.isEmpty() || !source.bounds(0).contains((int) g.x(), (int) g.y())) {
-      return new Matte(level, new Plane(new Rect(0, 0, 0, 0)));
-    }
     RgbBlock block = source.read(level, r);
     double scale = 1.0 / (1 << level);
     Grower grower = new Grower(t, block, px);

@@ -153,6 +153,65 @@ public class PictureFilesTest {
   }
 
   @Test
+  public void aJpegIsTurnedByItsExifOrientation() throws IOException {
+    BufferedImage i = random(40, 24, 8, 3, 4);
+    for (int y = 0; y < 24; y++) {
+      for (int x = 0; x < 40; x++) {
+        i.getRaster()
+            .setPixel(x, y, x < 8 && y < 8 ? new int[] {250, 20, 20} : new int[] {20, 20, 20});
+      }
+    }
+    byte[] plain = Files.readAllBytes(write("plain.jpg", i, 8, IccProfile.srgb()));
+    byte[] exif = {
+      (byte) 0xff,
+      (byte) 0xe1,
+      0,
+      34,
+      'E',
+      'x',
+      'i',
+      'f',
+      0,
+      0,
+      'M',
+      'M',
+      0,
+      42,
+      0,
+      0,
+      0,
+      8,
+      0,
+      1,
+      1,
+      0x12,
+      0,
+      3,
+      0,
+      0,
+      0,
+      1,
+      0,
+      6,
+      0,
+      0,
+      0,
+      0,
+      0,
+      0
+    };
+    byte[] all = new byte[plain.length + exif.length];
+    System.arraycopy(plain, 0, all, 0, 2);
+    System.arraycopy(exif, 0, all, 2, exif.length);
+    System.arraycopy(plain, 2, all, 2 + exif.length, plain.length - 2);
+    SourcePicture p = PictureReader.read(Files.write(dir.resolve("turned.jpg"), all)).picture();
+    assertThat(p.width()).isEqualTo(24);
+    assertThat(p.height()).isEqualTo(40);
+    assertThat(p.code(0, 20, 3)).as("stored top left is upright top right").isGreaterThan(200);
+    assertThat(p.code(0, 3, 3)).isLessThan(60);
+  }
+
+  @Test
   public void badFilesGiveOneSentenceThatNamesThem() throws IOException {
     Path empty = Files.write(dir.resolve("empty.png"), new byte[0]);
     Path text = Files.writeString(dir.resolve("text.jpg"), "dear reader, this is no picture");

@@ -1,0 +1,78 @@
+package carezza.engine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.testng.annotations.Test;
+
+public class TileCacheTest {
+  @Test
+  public void whatIsOverTheBudgetIsDropped() {
+    TileCache c = new TileCache(1 << 20);
+    for (long k = 0; k < 200; k++) {
+      c.put(k, new RgbBlock(0, new Rect(0, 0, 64, 64)));
+    }
+    int held = 0;
+    for (long k = 0; k < 200; k++) {
+      held += c.get(k) == null ? 0 : 1;
+    }
+    assertThat(held).isBetween(1, 22);
+    assertThatThrownBy(() -> new TileCache(100)).hasMessageContaining("budgetBytes = 100");
+  }
+
+  @Test
+  public void anAnalysisAskedForTwiceAtOnceIsMadeOnce() throws Exception {
+    TileCache c = new TileCache(1 << 20);
+    AtomicInteger made = new AtomicInteger();
+    CountDownLatch begun = new CountDownLatch(1);
+    CountDownLatch go = new CountDownLatch(1);
+    var pool = Executors.newFixedThreadPool(2);
+    try {
+      Callable<String> ask =
+          () ->
+              c.analysis(
+                  7,
+                  10,
+                  () -> {
+                    made.incrementAndGet();
+                    begun.countDown();
+                    try {
+                      go.await();
+                    } catch (InterruptedException e) {
+                      throw new IllegalStateException(e);
+                    }
+                    return "found";
+                  });
+      var a = pool.submit(ask);
+      begun.await();
+      var b = pool.submit(ask);
+      go.countDown();
+      assertThat(List.of(a.get(), b.get())).containsOnly("found");
+      assertThat(made.get()).isEqualTo(1);
+    } finally {
+      pool.shutdownNow();
+    }
+  }
+
+  @Test
+  public void aFailedAnalysisIsTriedAgain() {
+    TileCache c = new TileCache(1 << 20);
+    assertThatThrownBy(
+            () ->
+                c.analysis(
+                    1,
+                    1,
+                    () -> {
+                      throw new IllegalStateException("no");
+                    }))
+        .hasMessage("no");
+    assertThat(c.<Integer>analysis(1, 1, () -> 5)).isEqualTo(5);
+  }
+}
