@@ -1,8 +1,10 @@
 package carezza.app;
 
 import carezza.area.Stroke;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Set;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.TextInputControl;
@@ -41,6 +43,21 @@ final class Keys {
     LIST.put("F1", "keys.list");
   }
 
+  /** Keys that do their work once however long they are held. */
+  private static final Set<KeyCode> ONCE =
+      EnumSet.of(
+          KeyCode.TAB,
+          KeyCode.A,
+          KeyCode.N,
+          KeyCode.M,
+          KeyCode.L,
+          KeyCode.F1,
+          KeyCode.ESCAPE,
+          KeyCode.DELETE,
+          KeyCode.PAGE_UP,
+          KeyCode.PAGE_DOWN);
+
+  private final Set<KeyCode> down = EnumSet.noneOf(KeyCode.class);
   private final BenchView bench;
   private final BenchModel model;
   private final PictureView view;
@@ -71,12 +88,14 @@ final class Keys {
 
   private void letGo(boolean focused) {
     if (!focused) {
+      down.clear();
       model.before().set(BenchModel.Before.NO);
       hand.panKey(false);
     }
   }
 
   private void released(KeyEvent e) {
+    down.remove(e.getCode());
     switch (e.getCode()) {
       case Q, W, E -> model.before().set(BenchModel.Before.NO);
       case SPACE -> hand.panKey(false);
@@ -85,8 +104,13 @@ final class Keys {
   }
 
   private void pressed(KeyEvent e) {
+    boolean again = !down.add(e.getCode());
     Node focus = view.getScene().getFocusOwner();
     if (focus instanceof TextInputControl) {
+      return;
+    }
+    if (again && ONCE.contains(e.getCode()) && !e.isControlDown()) {
+      e.consume();
       return;
     }
     boolean onControl =
