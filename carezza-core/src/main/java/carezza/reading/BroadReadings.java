@@ -117,9 +117,9 @@ final class BroadReadings {
   Reading spread() {
     double was = colourSpread(labBefore);
     double is = colourSpread(labNow);
-    double high = Math.max(ReadingBands.of("spread")[1] / 100 * was, 2.0);
-    double low = Math.min(ReadingBands.of("spread")[0] / 100 * was, is < 0.7 ? 0 : 2.0);
-    return new Reading("spread", was, is, Math.min(low, high), high, "", "");
+    double[] share = ReadingBands.of("spread");
+    double high = Math.max(share[1] / 100 * was, 2.0);
+    return new Reading("spread", was, is, share[0] / 100 * was, high, "", "");
   }
 
   private double colourSpread(float[][] lab) {

@@ -21,6 +21,9 @@ public record HealMatch(double texture, double colour, double seam, double ringS
 
   /**
    * Whether all three are in their bands: 0.8-1.25, at most 1.0, at most 1.3 times the ring's own.
+   * The 1.3 allows for the spread of such steps between neighbouring bands of untouched skin; still
+   * untouched demo skin is in band in about half of its discs only, so a rate means something
+   * beside that of untouched discs alone.
    */
   public boolean inBand() {
     return texture >= 0.8 && texture <= 1.25 && colour <= 1.0 && seam <= 1.3 * ringSteps;

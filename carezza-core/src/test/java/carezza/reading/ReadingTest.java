@@ -79,6 +79,23 @@ public class ReadingTest {
   }
 
   @Test
+  public void flushThatIsLostIsSeenHoweverLittleIsLeft() {
+    RgbBlock grey = skin.copy();
+    RgbBlock half = skin.copy();
+    for (int i = 0; i < skin.size(); i++) {
+      float y = carezza.color.WorkingSpace.luminance(skin.r()[i], skin.g()[i], skin.b()[i]);
+      for (int c = 0; c < 3; c++) {
+        grey.channel(c)[i] = y;
+        half.channel(c)[i] = 0.5f * y + 0.5f * skin.channel(c)[i];
+      }
+    }
+    Reading gone = read(grey).get(4);
+    assertThat(gone.now()).isLessThan(0.1 * gone.before());
+    assertThat(gone.isBelow()).isTrue();
+    assertThat(read(half).get(4).isBelow()).isFalse();
+  }
+
+  @Test
   public void withoutSkinItSaysSo() {
     List<Reading> r =
         new SkinReadings(skin, skin, new Plane(skin.rect()), PX, Optional.empty()).all();

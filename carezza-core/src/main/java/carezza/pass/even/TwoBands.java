@@ -38,7 +38,11 @@ public final class TwoBands implements PassKind {
   public static final String EVENING = "evening";
   public static final String HOLD = "hold";
 
-  /** Stops of luminance that go with a stop of blood signal, as measured on made-up skin. */
+  /**
+   * Stops of luminance taken back for a stop of blood signal. Fitted, with the starting values of
+   * evening and hold, on the demo sitters against their clean pictures; not a measured constant of
+   * skin.
+   */
   private static final float DARKENING = 1.0f;
 
   /** Full width at half height of a Gaussian, in sigmas: 2 sqrt(2 ln 2). */
