@@ -14,6 +14,7 @@ import carezza.pass.clean.SourceSearch;
 import carezza.pass.light.Neutral;
 import carezza.pass.skin.SkinGather;
 import carezza.reading.Reading;
+import carezza.screen.Look;
 import carezza.sheet.RunSheet;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -54,12 +55,6 @@ public final class BenchModel {
     POINT_EYE_WHITE,
     TAKE_NEUTRAL,
     TAKE_REFERENCE
-  }
-
-  /** How the picture is looked at. */
-  public enum Look {
-    PICTURE,
-    BARE_LIGHT
   }
 
   /** What is held back while a key is held. */

@@ -1,6 +1,7 @@
 package carezza.app;
 
 import carezza.pass.Pass;
+import carezza.screen.Look;
 import carezza.sheet.RunSheet;
 import java.nio.file.Path;
 import java.util.List;
@@ -175,7 +176,7 @@ final class BenchView extends StackPane implements AutoCloseable {
   private VBox side() {
     VBox looks = new VBox();
     looks.getStyleClass().add("looks");
-    for (BenchModel.Look l : BenchModel.Look.values()) {
+    for (Look l : Look.values()) {
       ToggleButton b =
           new ToggleButton((l.ordinal() + 1) + "   " + Words.of("look." + BenchModel.key(l)));
       b.setId("look-" + BenchModel.key(l));

@@ -1,6 +1,7 @@
 package carezza.app;
 
 import carezza.area.Stroke;
+import carezza.screen.Look;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -175,8 +176,8 @@ final class Keys {
       case PAGE_UP -> bench.files().step(-1);
       case PAGE_DOWN -> bench.files().step(1);
       case L -> bench.nextLight();
-      case DIGIT1 -> model.look().set(BenchModel.Look.PICTURE);
-      case DIGIT2 -> model.look().set(BenchModel.Look.BARE_LIGHT);
+      case DIGIT1 -> model.look().set(Look.PICTURE);
+      case DIGIT2 -> model.look().set(Look.BARE_LIGHT);
       default -> {
         return unlessOnControl(e.getCode(), e.isShiftDown(), onControl);
       }

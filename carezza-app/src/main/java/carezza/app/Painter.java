@@ -1,5 +1,7 @@
 package carezza.app;
 
+import carezza.screen.Frames;
+import carezza.screen.Viewport;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;

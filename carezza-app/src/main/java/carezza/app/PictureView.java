@@ -8,6 +8,9 @@ import carezza.image.RgbBlock;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
 import carezza.pass.Place;
+import carezza.screen.Frames;
+import carezza.screen.Look;
+import carezza.screen.Viewport;
 import carezza.sheet.RunSheet;
 import java.nio.IntBuffer;
 import java.util.Optional;
@@ -175,7 +178,7 @@ final class PictureView extends Region {
       return;
     }
     RunSheet sheet = model.shown();
-    BenchModel.Look look = model.look().get();
+    Look look = model.look().get();
     Optional<Area> hatched =
         model.showArea().get()
             ? model.chosenPass().filter(q -> q.kind().usesArea()).map(Pass::area)

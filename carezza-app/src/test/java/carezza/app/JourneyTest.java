@@ -8,6 +8,8 @@ import carezza.io.ExportSettings;
 import carezza.io.PictureFormat;
 import carezza.io.PictureReader;
 import carezza.pass.Pass;
+import carezza.screen.Look;
+import carezza.screen.Viewport;
 import carezza.sheet.RunSheet;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -235,9 +237,9 @@ public class JourneyTest {
     robot.release(KeyCode.Q);
     until(() -> bench.model().before().get() == BenchModel.Before.NO);
     robot.press(KeyCode.DIGIT2).release(KeyCode.DIGIT2);
-    until(() -> bench.model().look().get() == BenchModel.Look.BARE_LIGHT);
+    until(() -> bench.model().look().get() == Look.BARE_LIGHT);
     robot.press(KeyCode.DIGIT1).release(KeyCode.DIGIT1);
-    until(() -> bench.model().look().get() == BenchModel.Look.PICTURE);
+    until(() -> bench.model().look().get() == Look.PICTURE);
     settle();
   }
 }

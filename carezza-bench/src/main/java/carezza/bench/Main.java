@@ -10,8 +10,9 @@ public final class Main {
       case "heal" -> HealBench.run();
       case "grow" -> GrowBench.run();
       case "passes" -> PassBench.run();
+      case "speed" -> SpeedBench.run(args.length > 1 ? Double.parseDouble(args[1]) : 24);
       default -> {
-        System.err.println("No benchmark '" + what + "'; there are: heal, grow, passes.");
+        System.err.println("No benchmark '" + what + "'; there are: heal, grow, passes, speed.");
         System.exit(2);
       }
     }

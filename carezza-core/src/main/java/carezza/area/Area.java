@@ -54,6 +54,11 @@ public record Area(
     return new Area(base, region, all, strokes, inverted);
   }
 
+  /** The area as it was with its first {@code n} strokes. */
+  public Area withStrokes(int n) {
+    return new Area(base, region, grown, strokes.subList(0, n), inverted);
+  }
+
   public Area inverted(boolean on) {
     return new Area(base, region, grown, strokes, on);
   }
@@ -78,7 +83,7 @@ public record Area(
     if (!isWhole()) {
       for (Stroke s : strokes) {
         if (s.bounds(pxPerMm).intersects(rect)) {
-          s.addTo(h);
+          s.addTo(h, rect, pxPerMm);
         }
       }
     }

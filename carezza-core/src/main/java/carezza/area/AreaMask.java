@@ -11,8 +11,8 @@ public final class AreaMask {
   public interface Context {
     double pxPerMm();
 
-    /** The area of a named region; {@link Area#NONE} if there is none. */
-    Area region(String name);
+    /** Weights of a named region, all 0 if there is none; null when they are all 1. */
+    float[] region(String name, int level, Rect rect);
 
     /** The matte of a grown place over {@code rect} at {@code level}. */
     Plane matte(Growth g, int level, Rect rect);
@@ -29,7 +29,7 @@ public final class AreaMask {
     switch (area.base()) {
       case WHOLE -> Arrays.fill(m, 1);
       case REGION -> {
-        float[] r = of(ctx.region(area.region()), ctx, level, rect);
+        float[] r = ctx.region(area.region(), level, rect);
         if (r == null) {
           Arrays.fill(m, 1);
         } else {
@@ -79,7 +79,7 @@ public final class AreaMask {
   private static void deposit(Stroke s, double pxPerMm, int level, Rect rect, float[] layer) {
     double scale = Math.scalb(1.0, -level);
     double radiusPx = s.brush().sizeMm() * pxPerMm / 2;
-    StrokePath path = new StrokePath(s, radiusPx);
+    StrokePath path = s.path(pxPerMm);
     double radius = Math.max(0.75, radiusPx * scale);
     double thin = Math.min(1, radiusPx * scale / radius);
     double edge = Math.max(s.brush().edge(), Math.min(1, 0.7 / radius));
@@ -95,8 +95,10 @@ public final class AreaMask {
       for (int y = y0; y <= y1; y++) {
         int row = (y - rect.y()) * rect.w() - rect.x();
         for (int x = x0; x <= x1; x++) {
-          double r = Math.sqrt((x - cx) * (x - cx) + (y - cy) * (y - cy)) / radius;
-          layer[row + x] += amount * StrokePath.profile(r, edge);
+          double d2 = (x - cx) * (x - cx) + (y - cy) * (y - cy);
+          if (d2 < radius * radius) {
+            layer[row + x] += amount * StrokePath.profile(Math.sqrt(d2) / radius, edge);
+          }
         }
       }
     }

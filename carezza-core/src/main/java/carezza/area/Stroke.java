@@ -38,8 +38,17 @@ public final class Stroke {
     }
   }
 
+  /** Longest side of a stroke that is fingerprinted whole, in source pixels. */
+  private static final int SMALL_PX = 600;
+
   private final Brush brush;
   private final int[] samples;
+  private final long hash;
+  private final double left;
+  private final double top;
+  private final double right;
+  private final double bottom;
+  private volatile StrokePath path;
 
   /**
    * @param samples {@link #FIELDS} integers a sample, one sample or more
@@ -51,6 +60,28 @@ public final class Stroke {
     }
     this.brush = brush;
     this.samples = samples.clone();
+    hash =
+        new Hash()
+            .add(brush.puts)
+            .add(brush.sizeMm)
+            .add(brush.touches)
+            .add(brush.edge)
+            .add(samples)
+            .get();
+    double x0 = x(0);
+    double y0 = y(0);
+    double x1 = x0;
+    double y1 = y0;
+    for (int i = 1; i < count(); i++) {
+      x0 = Math.min(x0, x(i));
+      x1 = Math.max(x1, x(i));
+      y0 = Math.min(y0, y(i));
+      y1 = Math.max(y1, y(i));
+    }
+    left = x0;
+    top = y0;
+    right = x1;
+    bottom = y1;
   }
 
   public Brush brush() {
@@ -79,23 +110,33 @@ public final class Stroke {
 
   /** Source pixels that the stroke may touch. */
   public Rect bounds(double pxPerMm) {
-    double x0 = x(0);
-    double y0 = y(0);
-    double x1 = x0;
-    double y1 = y0;
-    for (int i = 1; i < count(); i++) {
-      x0 = Math.min(x0, x(i));
-      x1 = Math.max(x1, x(i));
-      y0 = Math.min(y0, y(i));
-      y1 = Math.max(y1, y(i));
-    }
-    double bulge = 0.15 * Math.hypot(x1 - x0, y1 - y0);
+    double bulge = 0.15 * Math.hypot(right - left, bottom - top);
     double r = brush.sizeMm() * pxPerMm / 2 + 2 + bulge;
-    return Rect.around(x0 - r, y0 - r, x1 + r, y1 + r);
+    return Rect.around(left - r, top - r, right + r, bottom + r);
   }
 
-  public void addTo(Hash h) {
-    h.add(brush.puts).add(brush.sizeMm).add(brush.touches).add(brush.edge).add(samples);
+  /** The dabs it is laid on with; found once a scale. */
+  StrokePath path(double pxPerMm) {
+    StrokePath p = path;
+    if (p == null || p.pxPerMm != pxPerMm) {
+      p = new StrokePath(this, pxPerMm);
+      path = p;
+    }
+    return p;
+  }
+
+  /**
+   * Adds what can matter inside {@code rect} (source pixels), which the stroke touches: all of a
+   * small stroke, the dabs near by of one that is long, so that a stroke going on elsewhere leaves
+   * the rectangle as it is.
+   */
+  void addTo(Hash h, Rect rect, double pxPerMm) {
+    Rect own = bounds(pxPerMm);
+    if (Math.max(own.w(), own.h()) <= SMALL_PX || rect.contains(own)) {
+      h.add(hash);
+    } else {
+      path(pxPerMm).addTo(h.add(brush.puts).add(brush.touches).add(brush.edge), rect);
+    }
   }
 
   @Override

@@ -1,5 +1,8 @@
 package carezza.area;
 
+import carezza.image.Hash;
+import carezza.image.Rect;
+
 /**
  * A stroke's way as evenly spaced dabs: the samples joined by a Catmull-Rom spline (Catmull, Rom
  * 1974), walked at a tenth of the brush's diameter. The dabs of a stroke depend on the stroke
@@ -13,7 +16,12 @@ final class StrokePath {
   /** Share of a full touch that each dab lays on at its centre. */
   final double share;
 
-  StrokePath(Stroke s, double radiusPx) {
+  final double pxPerMm;
+  private final double radiusPx;
+
+  StrokePath(Stroke s, double pxPerMm) {
+    this.pxPerMm = pxPerMm;
+    radiusPx = s.brush().sizeMm() * pxPerMm / 2;
     double spacing = Math.max(0.5, radiusPx / 5);
     double[] out = new double[3 * 64];
     int n = 0;
@@ -64,6 +72,20 @@ final class StrokePath {
     }
     double through = 2 * radiusPx * meanProfile(s.brush().edge());
     share = n == 1 ? 1 : Math.min(1, spacing / through);
+  }
+
+  /** Adds the dabs that can reach into {@code rect}. */
+  void addTo(Hash h, Rect rect) {
+    double reach = 1.5 * radiusPx + 16;
+    h.add(share).add(radiusPx);
+    for (int i = 0; i < x.length; i++) {
+      if (x[i] > rect.x() - reach
+          && x[i] < rect.right() + reach
+          && y[i] > rect.y() - reach
+          && y[i] < rect.bottom() + reach) {
+        h.add(x[i]).add(y[i]).add(pressure[i]);
+      }
+    }
   }
 
   private static double spline(double a, double b, double c, double d, double t) {

@@ -48,8 +48,8 @@ public final class Measuring {
    */
   public List<Reading> all(RunSheet sheet, BooleanSupplier cancelled) {
     RunSheet judged = sheet.muting(p -> p.kind().stage() == Stage.FINISH);
-    Engine.SheetView now = engine.view(judged, cancelled);
-    Engine.SheetView before = engine.view(before(sheet), cancelled);
+    SheetView now = engine.view(judged, cancelled);
+    SheetView before = engine.view(before(sheet), cancelled);
     List<Reading> out = new ArrayList<>();
     Blocks skin = Blocks.of(now, before, sheet.region("skin"));
     SkinReadings s =
@@ -70,7 +70,7 @@ public final class Measuring {
     return out;
   }
 
-  private Reading healMatch(RunSheet sheet, Engine.SheetView now) {
+  private Reading healMatch(RunSheet sheet, SheetView now) {
     int n = 0;
     int good = 0;
     double px = now.frame().pxPerMm();
@@ -88,7 +88,7 @@ public final class Measuring {
   }
 
   private record Blocks(RgbBlock before, RgbBlock now, Plane mask) {
-    static Blocks of(Engine.SheetView now, Engine.SheetView before, Area area) {
+    static Blocks of(SheetView now, SheetView before, Area area) {
       int level = 0;
       while (now.frame().pxPerMm() / (1 << (level + 1)) >= PX_PER_MM) {
         level++;

@@ -48,6 +48,13 @@ public final class TileCache {
     entries.put(key, new Entry(block, 1 + block.size() * 12 / 1024));
   }
 
+  /** An analysis if it is there, else null. */
+  @SuppressWarnings("unchecked")
+  <T> T peek(long key) {
+    Entry e = entries.getIfPresent(key);
+    return e == null ? null : (T) e.value();
+  }
+
   /**
    * An analysis, computed in the calling thread; a second thread that wants the same one meanwhile
    * waits for it. Since an analysis only ever asks for what lies below it, waits cannot form a

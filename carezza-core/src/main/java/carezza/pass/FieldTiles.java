@@ -107,14 +107,14 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
             .add(tile)
             .add(run.frame().pxPerMm())
             .add(run.belowFingerprint(src))
-            .add(run.areaFingerprint(run.pass().area(), src))
+            .add(run.areaFingerprint(run.area(), src))
             .get();
     int wide = TILE + 2 * SplineField.REACH;
     return run.analysis(
         key,
         4L * count * wide * wide,
         () -> {
-          Plane mask = run.mask(run.pass().area(), level, reads);
+          Plane mask = run.mask(run.area(), level, reads);
           Plane[] found = analysis.of(run.below().read(level, reads), mask);
           Rect keep = tile.grow(SplineField.REACH + 2).intersect(reads);
           SplineField[] out = new SplineField[count];

@@ -41,14 +41,15 @@ public interface PassKind {
   boolean isNeutral(Pass p);
 
   /**
-   * The rectangles of the picture below (source pixels) on which the result in {@code rect} rests.
+   * The rectangles of the picture below (source pixels), beyond {@code rect} itself, on which the
+   * result in {@code rect} rests: those its analyses look at.
    */
-  default List<Rect> reads(Pass p, Frame frame, Rect rect) {
-    return List.of(rect);
+  default List<Rect> looksAt(Pass p, Frame frame, Rect rect) {
+    return List.of();
   }
 
   /** Whether the result also rests on the picture below in the whole of the pass's area. */
-  default boolean readsOwnArea() {
+  default boolean looksAtOwnArea() {
     return false;
   }
 

@@ -14,8 +14,17 @@ public interface Run {
 
   Frame frame();
 
-  /** The picture as the passes below leave it. */
+  /** The picture as the passes below leave it; an earlier one while {@link #isHeld}. */
   PixelReader below();
+
+  /**
+   * True while something below or the area is being dragged or drawn: {@link #below} and {@link
+   * #area} are as they were before, and what is found in them goes on being used.
+   */
+  boolean isHeld();
+
+  /** The pass's area as analyses are to take it. */
+  Area area();
 
   /** Fingerprint of the picture below inside a rectangle of source pixels. */
   long belowFingerprint(Rect rect);

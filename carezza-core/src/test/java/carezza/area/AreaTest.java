@@ -17,8 +17,8 @@ public class AreaTest {
         }
 
         @Override
-        public Area region(String name) {
-          return name.equals("skin") ? Area.WHOLE : Area.NONE;
+        public float[] region(String name, int level, Rect rect) {
+          return name.equals("skin") ? null : new float[rect.w() * rect.h()];
         }
 
         @Override

@@ -10,21 +10,24 @@ import carezza.pass.Heal;
 import java.util.Arrays;
 
 /**
- * The solved patch of one heal: what it adds to the linear light of the picture below, at level 0,
- * and its means at every coarser level, so that a heal zoomed out is the reduction of the heal at
- * full size.
+ * The solved patch of one heal at one level: what it adds to the linear light of the picture below.
  *
  * <p>Solved a channel at a time in the signed cube root of linear light. The difference of target
  * and source, smoothed along a ring round the mark so that neither's texture enters, is carried
  * over the mark by a membrane (Perez, Gangnet, Blake 2003; see {@link Membrane}) and added to the
- * source's own pixels. A gain of the light below scales the result by the same gain exactly, since
- * the cube root of a product is the product of the cube roots.
+ * source's own pixels. The difference is smooth by construction, so the membrane is solved on a
+ * grid on which the ring is {@link #GRID_RING} to twice as many cells wide. A gain of the light
+ * below scales the result by the same gain exactly, since the cube root of a product is the product
+ * of the cube roots. At levels above 0 the source is shifted by parts of a pixel with a Catmull-Rom
+ * kernel.
  */
 final class HealPatch {
   /** Median absolute deviations at which a border pixel is a stranger, and the least distance. */
   private static final float STRANGE = 5;
 
   private static final float STRANGE_LEAST = 0.12f;
+  private static final double RING_MM = 0.9;
+  private static final double GRID_RING = 3;
 
   private final Rect rect;
   private final float[][] delta;
@@ -34,13 +37,14 @@ final class HealPatch {
     this.delta = delta;
   }
 
+  /** Where it lies, in pixels of its level. */
   Rect rect() {
     return rect;
   }
 
   /** Width of the ring round the mark in which border values are gathered, in pixels. */
   static int ringPx(double pxPerMm) {
-    return (int) Math.max(2, Math.round(0.9 * pxPerMm));
+    return (int) Math.max(2, Math.round(RING_MM * pxPerMm));
   }
 
   /** Source pixels of the mark and its ring. */
@@ -53,59 +57,204 @@ final class HealPatch {
         Math.max(h.y0(), h.y1()) + r);
   }
 
+  /** Pixels of a level that filling {@code target} of that level rests on. */
+  static Rect sourceRect(Heal h, Rect target, int level) {
+    double dx = Math.scalb((double) Math.round(h.dx()), -level);
+    double dy = Math.scalb((double) Math.round(h.dy()), -level);
+    int spare = level == 0 ? 0 : 2;
+    return new Rect(
+            target.x() + (int) Math.floor(dx),
+            target.y() + (int) Math.floor(dy),
+            target.w(),
+            target.h())
+        .grow(spare);
+  }
+
   /**
-   * @param target the picture below over the part of {@link #targetRect} inside the picture
-   * @param source the picture below over the same rectangle moved by the heal's whole-pixel offset
+   * @param target the picture below over the part of {@link #targetRect} inside the picture, at
+   *     some level
+   * @param source the picture below over the part of {@link #sourceRect} inside the picture
    */
   static HealPatch solve(Heal h, double pxPerMm, RgbBlock target, RgbBlock source) {
     Rect rect = target.rect();
     int n = target.size();
+    int level = target.level();
+    double side = 1 << level;
     double radius = h.sizeMm() * pxPerMm / 2;
-    double ring = ringPx(pxPerMm);
-    float[] distance = new float[n];
+    double ring = Math.max(ringPx(pxPerMm), 2 * side);
     float[] onRing = new float[n];
-    boolean[] fixed = new boolean[n];
+    float[] alpha = new float[n];
     for (int i = 0; i < n; i++) {
-      double x = rect.x() + i % rect.w() + 0.5;
-      double y = rect.y() + i / rect.w() + 0.5;
-      distance[i] = (float) h.distance(x, y);
-      onRing[i] = distance[i] >= radius && distance[i] <= radius + ring ? 1 : 0;
-      fixed[i] = distance[i] >= radius;
+      double x = (rect.x() + i % rect.w() + 0.5) * side;
+      double y = (rect.y() + i / rect.w() + 0.5) * side;
+      double d = h.distance(x, y);
+      onRing[i] = d >= radius && d <= radius + ring ? 1 : 0;
+      alpha[i] = d < radius + side ? alpha(h, x, y, level, radius, pxPerMm) : 0;
     }
-    float[][] root = new float[3][n];
+    float[][] root = new float[3][];
     float[][] diff = new float[3][n];
     for (int c = 0; c < 3; c++) {
+      root[c] = shifted(h, source, c, rect, level);
       for (int i = 0; i < n; i++) {
-        root[c][i] = Roots.cbrt(source.channel(c)[i]);
+        root[c][i] = Roots.cbrt(root[c][i]);
         diff[c][i] = Roots.cbrt(target.channel(c)[i]) - root[c][i];
       }
     }
-    dropStrangers(diff, onRing, fixed);
+    dropStrangers(diff, onRing);
+    int k = 0;
+    while (ring / side / (1 << (k + 1)) >= GRID_RING) {
+      k++;
+    }
+    double cell = ring / side / (1 << k);
     float[][] delta = new float[3][n];
-    double feather = Math.max(1.5, Math.min(0.3 * radius, 0.5 * pxPerMm));
     for (int c = 0; c < 3; c++) {
       float[] t = target.channel(c);
-      float[] border =
-          Gaussian.blurMasked(new Plane(rect, diff[c]), new Plane(rect, onRing), ring * 0.6, 0)
-              .data();
-      float[] membrane = Membrane.solve(border, fixed, rect.w(), rect.h());
+      float[] membrane = membrane(rect, diff[c], onRing, k, cell);
       for (int i = 0; i < n; i++) {
-        if (distance[i] < radius) {
+        if (alpha[i] > 0) {
           float v = root[c][i] + membrane[i];
-          double a = Math.min(1, (radius - distance[i]) / feather);
-          delta[c][i] = (float) (a * a * (3 - 2 * a)) * (v * v * v - t[i]);
+          delta[c][i] = alpha[i] * (v * v * v - t[i]);
         }
       }
     }
     return new HealPatch(rect, delta);
   }
 
+  /** How much of the patch a pixel takes: the mean over the source pixels it stands for. */
+  private static float alpha(Heal h, double x, double y, int level, double radius, double pxPerMm) {
+    double feather = Math.max(1.5, Math.min(0.3 * radius, 0.5 * pxPerMm));
+    int parts = Math.min(4, 1 << level);
+    double step = (1 << level) / (double) parts;
+    double sum = 0;
+    for (int v = 0; v < parts; v++) {
+      for (int u = 0; u < parts; u++) {
+        double off = (parts - 1) / 2.0;
+        double d = h.distance(x + (u - off) * step, y + (v - off) * step);
+        double a = Math.max(0, Math.min(1, (radius - d) / feather));
+        sum += a * a * (3 - 2 * a);
+      }
+    }
+    return (float) (sum / (parts * parts));
+  }
+
+  /** The source's light brought under the target's pixels. */
+  private static float[] shifted(Heal h, RgbBlock source, int c, Rect to, int level) {
+    double dx = Math.scalb((double) Math.round(h.dx()), -level);
+    double dy = Math.scalb((double) Math.round(h.dy()), -level);
+    Rect from = source.rect();
+    float[] in = source.channel(c);
+    int ix = (int) Math.floor(dx);
+    int iy = (int) Math.floor(dy);
+    float[] wx = cubic((float) (dx - ix));
+    float[] wy = cubic((float) (dy - iy));
+    float[] out = new float[to.w() * to.h()];
+    for (int y = 0; y < to.h(); y++) {
+      for (int x = 0; x < to.w(); x++) {
+        float sum = 0;
+        for (int v = 0; v < 4; v++) {
+          if (wy[v] == 0) {
+            continue;
+          }
+          int sy = clamp(to.y() + y + iy + v - 1, from.y(), from.bottom());
+          int row = (sy - from.y()) * from.w() - from.x();
+          float line = 0;
+          for (int u = 0; u < 4; u++) {
+            if (wx[u] != 0) {
+              line += wx[u] * in[row + clamp(to.x() + x + ix + u - 1, from.x(), from.right())];
+            }
+          }
+          sum += wy[v] * line;
+        }
+        out[y * to.w() + x] = sum;
+      }
+    }
+    return out;
+  }
+
+  private static int clamp(int v, int from, int to) {
+    return Math.max(from, Math.min(to - 1, v));
+  }
+
+  /** Catmull-Rom weights of the four samples round a fraction of a pixel. */
+  private static float[] cubic(float t) {
+    float t2 = t * t;
+    float t3 = t2 * t;
+    return new float[] {
+      0.5f * (-t + 2 * t2 - t3),
+      0.5f * (2 - 5 * t2 + 3 * t3),
+      0.5f * (t + 4 * t2 - 3 * t3),
+      0.5f * (-t2 + t3)
+    };
+  }
+
   /**
-   * Takes out of the border what does not belong to the skin round the mark: hair, cloth or
-   * backdrop at the edge of the ring, told by a difference of target and source far from the ring's
-   * median. There the membrane is left free.
+   * The smooth difference carried from the ring over the mark.
+   *
+   * @param k halvings from the patch's pixels to the grid
+   * @param ringCells width of the ring on the grid
    */
-  private static void dropStrangers(float[][] diff, float[] onRing, boolean[] fixed) {
+  private static float[] membrane(
+      Rect rect, float[] diff, float[] onRing, int k, double ringCells) {
+    int step = 1 << k;
+    int w = (rect.w() + step - 1) / step;
+    int hh = (rect.h() + step - 1) / step;
+    Rect grid = new Rect(0, 0, w, hh);
+    float[] v = new float[w * hh];
+    float[] m = new float[w * hh];
+    for (int y = 0; y < rect.h(); y++) {
+      for (int x = 0; x < rect.w(); x++) {
+        int g = (y / step) * w + x / step;
+        float on = onRing[y * rect.w() + x];
+        v[g] += on * diff[y * rect.w() + x];
+        m[g] += on;
+      }
+    }
+    boolean[] fixed = new boolean[v.length];
+    boolean any = false;
+    for (int g = 0; g < v.length; g++) {
+      fixed[g] = m[g] > 0;
+      any |= fixed[g];
+      v[g] = m[g] > 0 ? v[g] / m[g] : 0;
+      m[g] /= step * step;
+    }
+    if (!any) {
+      return new float[rect.w() * rect.h()];
+    }
+    float[] border =
+        Gaussian.blurMasked(new Plane(grid, v), new Plane(grid, m), ringCells * 0.6, 0).data();
+    return enlarged(Membrane.solve(border, fixed, w, hh), w, hh, step, rect);
+  }
+
+  /** Linear interpolation between the centres of cells. */
+  private static float[] enlarged(float[] v, int w, int h, int step, Rect rect) {
+    if (step == 1) {
+      return v;
+    }
+    float[] out = new float[rect.w() * rect.h()];
+    for (int y = 0; y < rect.h(); y++) {
+      float gy = Math.max(0, Math.min(h - 1, (y + 0.5f) / step - 0.5f));
+      int y0 = Math.min(h - 1, (int) gy);
+      int y1 = Math.min(h - 1, y0 + 1);
+      float fy = gy - y0;
+      for (int x = 0; x < rect.w(); x++) {
+        float gx = Math.max(0, Math.min(w - 1, (x + 0.5f) / step - 0.5f));
+        int x0 = Math.min(w - 1, (int) gx);
+        int x1 = Math.min(w - 1, x0 + 1);
+        float fx = gx - x0;
+        float up = v[y0 * w + x0] + fx * (v[y0 * w + x1] - v[y0 * w + x0]);
+        float down = v[y1 * w + x0] + fx * (v[y1 * w + x1] - v[y1 * w + x0]);
+        out[y * rect.w() + x] = up + fy * (down - up);
+      }
+    }
+    return out;
+  }
+
+  /**
+   * Takes out of the ring what does not belong to the skin round the mark: hair, cloth or backdrop
+   * at its edge, told by a difference of target and source far from the ring's median. There the
+   * membrane is left free.
+   */
+  private static void dropStrangers(float[][] diff, float[] onRing) {
     int n = onRing.length;
     float[] sum = new float[n];
     float[] sorted = new float[n];
@@ -126,47 +275,25 @@ final class HealPatch {
     }
     Arrays.sort(sorted, 0, m);
     float limit = Math.max(STRANGE_LEAST, STRANGE * sorted[m / 2]);
-    int left = 0;
     for (int i = 0; i < n; i++) {
-      if (onRing[i] > 0 && Math.abs(sum[i] - median) <= limit) {
-        left++;
-      } else {
+      if (Math.abs(sum[i] - median) > limit) {
         onRing[i] = 0;
       }
     }
-    for (int i = 0; i < n && left > 0; i++) {
-      fixed[i] = onRing[i] > 0;
-    }
   }
 
-  /** Adds {@code strength} times the patch to a block of any level. */
-  void addTo(RgbBlock b, float strength) {
-    Rect part = rect.toLevel(b.level()).intersect(b.rect());
-    int side = 1 << b.level();
-    float share = strength / ((float) side * side);
+  /** Adds the patch, each channel times its gain, to a block of the patch's level. */
+  void addTo(RgbBlock b, float[] gain) {
+    Rect part = rect.intersect(b.rect());
     for (int c = 0; c < 3; c++) {
       float[] out = b.channel(c);
       for (int y = part.y(); y < part.bottom(); y++) {
-        for (int x = part.x(); x < part.right(); x++) {
-          float sum = sum(delta[c], x * side, y * side, side);
-          if (sum != 0) {
-            out[b.index(x, y)] += share * sum;
-          }
+        int from = (y - rect.y()) * rect.w() + part.x() - rect.x();
+        int to = b.index(part.x(), y);
+        for (int x = 0; x < part.w(); x++) {
+          out[to + x] += gain[c] * delta[c][from + x];
         }
       }
     }
-  }
-
-  private float sum(float[] d, int x0, int y0, int side) {
-    float sum = 0;
-    int x1 = Math.min(x0 + side, rect.right());
-    int y1 = Math.min(y0 + side, rect.bottom());
-    for (int y = Math.max(y0, rect.y()); y < y1; y++) {
-      int row = (y - rect.y()) * rect.w() - rect.x();
-      for (int x = Math.max(x0, rect.x()); x < x1; x++) {
-        sum += d[row + x];
-      }
-    }
-    return sum;
   }
 }

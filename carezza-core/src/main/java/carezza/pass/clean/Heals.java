@@ -11,15 +11,24 @@ import carezza.pass.PassKind;
 import carezza.pass.ReadingKey;
 import carezza.pass.Run;
 import carezza.pass.Stage;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Set;
 
 /**
  * Heals: marks filled from a source near by, each solved from the picture below it with the earlier
- * heals done, in list order. A procedure: what changes below changes the patches.
+ * heals done, in list order. A procedure: what changes below changes the patches. Each level of the
+ * pyramid has patches of its own, so that a picture zoomed out never waits for its full size.
  */
 public final class Heals implements PassKind {
+  /** More rectangles than this are answered by the one that holds them all. */
+  private static final int MANY = 24;
+
+  private final Cache<List<Heal>, HealPlan> plans = Caffeine.newBuilder().weakKeys().build();
+
   @Override
   public String key() {
     return "heals";
@@ -55,18 +64,48 @@ public final class Heals implements PassKind {
     return p.heals().isEmpty();
   }
 
-  @Override
-  public boolean touches(Pass p, Frame frame, Rect rect) {
-    return p.heals().stream().anyMatch(h -> target(h, frame).intersects(rect));
+  private HealPlan plan(Pass p, Frame frame) {
+    HealPlan plan = plans.getIfPresent(p.heals());
+    if (plan == null || !plan.frame().equals(frame)) {
+      plan = new HealPlan(p.heals(), frame);
+      plans.put(p.heals(), plan);
+    }
+    return plan;
   }
 
   @Override
-  public List<Rect> reads(Pass p, Frame frame, Rect rect) {
+  public boolean touches(Pass p, Frame frame, Rect rect) {
+    HealPlan plan = plan(p, frame);
+    for (int i = 0; i < plan.count(); i++) {
+      if (plan.target(i).intersects(rect)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  @Override
+  public List<Rect> looksAt(Pass p, Frame frame, Rect rect) {
+    HealPlan plan = plan(p, frame);
+    BitSet need = plan.touching(rect);
     List<Rect> out = new ArrayList<>();
-    out.add(rect);
-    for (int i : needed(p, frame, rect)) {
-      out.add(target(p.heals().get(i), frame));
-      out.add(source(p.heals().get(i), frame));
+    Rect all = new Rect(0, 0, 0, 0);
+    for (int i = need.nextSetBit(0); i >= 0; i = need.nextSetBit(i + 1)) {
+      for (Rect r : looksAt(plan, i)) {
+        out.add(r);
+        all = all.union(r);
+      }
+    }
+    return out.size() > MANY ? List.of(all) : out;
+  }
+
+  private static List<Rect> looksAt(HealPlan plan, int i) {
+    List<Rect> out = new ArrayList<>();
+    out.add(plan.target(i));
+    out.add(plan.source(i));
+    for (int j : plan.earlier(i)) {
+      out.add(plan.target(j));
+      out.add(plan.source(j));
     }
     return out;
   }
@@ -74,42 +113,20 @@ public final class Heals implements PassKind {
   @Override
   public long fingerprint(Pass p, Frame frame, Rect rect) {
     Hash h = new Hash().add(key());
-    for (int i : needed(p, frame, rect)) {
-      addTo(h, p.heals().get(i));
+    HealPlan plan = plan(p, frame);
+    BitSet need = plan.touching(rect);
+    for (int i = need.nextSetBit(0); i >= 0; i = need.nextSetBit(i + 1)) {
+      h.add(plan.hash(i));
     }
     return h.get();
   }
 
-  private static void addTo(Hash h, Heal heal) {
+  static void addTo(Hash h, Heal heal) {
     h.add(heal.x0()).add(heal.y0()).add(heal.x1()).add(heal.y1());
     h.add(heal.sizeMm()).add(heal.dx()).add(heal.dy());
   }
 
-  /**
-   * Heals that touch {@code rect} and, of those before them, all that these rest on; list order.
-   */
-  private static List<Integer> needed(Pass p, Frame frame, Rect rect) {
-    List<Heal> heals = p.heals();
-    boolean[] need = new boolean[heals.size()];
-    for (int i = heals.size() - 1; i >= 0; i--) {
-      Rect t = target(heals.get(i), frame);
-      need[i] = t.intersects(rect);
-      for (int j = i + 1; j < heals.size() && !need[i]; j++) {
-        need[i] =
-            need[j]
-                && (t.intersects(target(heals.get(j), frame))
-                    || t.intersects(source(heals.get(j), frame)));
-      }
-    }
-    List<Integer> out = new ArrayList<>();
-    for (int i = 0; i < need.length; i++) {
-      if (need[i]) {
-        out.add(i);
-      }
-    }
-    return out;
-  }
-
+  /** The mark and its ring, as far as both they and their source lie in the picture. */
   static Rect target(Heal h, Frame frame) {
     Rect t = HealPatch.targetRect(h, frame.pxPerMm());
     Rect s = t.intersect(frame.bounds());
@@ -129,49 +146,87 @@ public final class Heals implements PassKind {
 
   @Override
   public void apply(Run run, RgbBlock block, float[] weight) {
-    Pass p = run.pass();
+    HealPlan plan = plan(run.pass(), run.frame());
     Rect src = block.rect().toSource(block.level()).intersect(run.frame().bounds());
-    for (int i = 0; i < p.heals().size(); i++) {
-      if (target(p.heals().get(i), run.frame()).intersects(src)) {
-        patch(run, i).addTo(block, (float) p.strength());
+    BitSet touching = plan.touching(src);
+    float strength = (float) run.pass().strength();
+    RgbBlock was = run.isHeld() ? run.below().read(block.level(), block.rect()) : null;
+    RgbBlock is = run.isHeld() ? block.copy() : null;
+    for (int i = touching.nextSetBit(0); i >= 0; i = touching.nextSetBit(i + 1)) {
+      HealPatch patch = patch(run, plan, i, block.level());
+      float[] gain = {strength, strength, strength};
+      if (was != null) {
+        carry(was, is, patch.rect(), gain);
       }
+      patch.addTo(block, gain);
     }
   }
 
-  /** Level 0 of the picture below with the heals before {@code count} done. */
-  static RgbBlock readHealed(Run run, int count, Rect rect) {
-    RgbBlock b = run.below().read(0, rect);
-    for (int j = 0; j < count; j++) {
-      if (target(run.pass().heals().get(j), run.frame()).intersects(rect)) {
-        patch(run, j).addTo(b, (float) run.pass().strength());
+  /** Multiplies gains by those between two pictures inside a patch. */
+  private static void carry(RgbBlock was, RgbBlock is, Rect patch, float[] gain) {
+    Rect part = patch.intersect(is.rect());
+    for (int c = 0; c < 3 && !part.isEmpty(); c++) {
+      double a = 0;
+      double b = 0;
+      for (int y = part.y(); y < part.bottom(); y++) {
+        int row = is.index(part.x(), y);
+        for (int i = row; i < row + part.w(); i++) {
+          a += was.channel(c)[i];
+          b += is.channel(c)[i];
+        }
       }
+      gain[c] *= a > 1e-6 ? (float) Math.max(0, Math.min(16, b / a)) : 1;
     }
+  }
+
+  /** A level of the picture below with all heals done. */
+  static RgbBlock readHealed(Run run, Rect rect) {
+    Heals kind = (Heals) run.pass().kind();
+    HealPlan plan = kind.plan(run.pass(), run.frame());
+    RgbBlock b = run.below().read(0, rect);
+    kind.addEarlier(run, plan, plan.touching(rect), b);
     return b;
   }
 
-  private static HealPatch patch(Run run, int i) {
+  private void addEarlier(Run run, HealPlan plan, BitSet which, RgbBlock b) {
+    float s = (float) run.pass().strength();
+    float[] gain = {s, s, s};
+    for (int j = which.nextSetBit(0); j >= 0; j = which.nextSetBit(j + 1)) {
+      patch(run, plan, j, b.level()).addTo(b, gain);
+    }
+  }
+
+  private HealPatch patch(Run run, HealPlan plan, int i, int level) {
     Heal h = run.pass().heals().get(i);
     Frame frame = run.frame();
-    Rect t = target(h, frame);
-    Rect s = source(h, frame);
-    Hash key = new Hash().add("patch").add(frame.pxPerMm()).add(run.pass().strength());
-    for (Rect r : List.of(t, s)) {
+    Hash key = new Hash().add("patch").add(level).add(frame.pxPerMm()).add(run.pass().strength());
+    key.add(plan.hash(i));
+    for (Rect r : looksAt(plan, i)) {
       key.add(run.belowFingerprint(r));
-      for (int j = 0; j < i; j++) {
-        if (target(run.pass().heals().get(j), frame).intersects(r)) {
-          for (int k : needed(run.pass(), frame, target(run.pass().heals().get(j), frame))) {
-            if (k < i) {
-              addTo(key, run.pass().heals().get(k));
-              key.add(run.belowFingerprint(source(run.pass().heals().get(k), frame)));
-            }
-          }
-        }
-      }
     }
-    addTo(key, h);
+    Rect t = plan.target(i).toLevel(level).intersect(run.below().bounds(level));
+    Rect s = HealPatch.sourceRect(h, t, level).intersect(run.below().bounds(level));
     return run.analysis(
         key.get(),
         12 * t.area(),
-        () -> HealPatch.solve(h, frame.pxPerMm(), readHealed(run, i, t), readHealed(run, i, s)));
+        () ->
+            HealPatch.solve(
+                h,
+                frame.pxPerMm(),
+                healedBefore(run, plan, i, level, t),
+                healedBefore(run, plan, i, level, s)));
+  }
+
+  private RgbBlock healedBefore(Run run, HealPlan plan, int i, int level, Rect rect) {
+    RgbBlock b = run.below().read(level, rect);
+    BitSet which = new BitSet();
+    Rect src = rect.toSource(level);
+    for (int j : plan.earlier(i)) {
+      if (plan.target(j).intersects(src)) {
+        which.set(j);
+      }
+    }
+    addEarlier(run, plan, which, b);
+    return b;
   }
 }

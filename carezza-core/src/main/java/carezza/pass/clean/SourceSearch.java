@@ -71,7 +71,7 @@ public final class SourceSearch {
     double far = STEPS[STEPS.length - 1] * Math.max(radius, frame.pxPerMm()) + 2 * radius;
     Rect near =
         HealPatch.targetRect(heal, frame.pxPerMm()).grow((int) far + 2).intersect(frame.bounds());
-    RgbBlock b = Heals.readHealed(run, p.heals().size(), near);
+    RgbBlock b = Heals.readHealed(run, near);
     List<Heal> others = p.heals().stream().filter(o -> !same(o, heal)).toList();
     SourceSearch s = new SourceSearch(frame, heal, b);
     List<Candidate> found = s.candidates(others);

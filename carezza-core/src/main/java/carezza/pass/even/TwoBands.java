@@ -135,9 +135,9 @@ public final class TwoBands implements PassKind {
   }
 
   @Override
-  public List<Rect> reads(Pass p, Frame frame, Rect rect) {
+  public List<Rect> looksAt(Pass p, Frame frame, Rect rect) {
     Rect near = band(p, frame).reads(frame, rect);
-    return List.of(rect, near, surround(frame).reads(frame, near));
+    return List.of(near, surround(frame).reads(frame, near));
   }
 
   @Override

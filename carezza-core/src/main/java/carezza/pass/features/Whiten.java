@@ -90,7 +90,7 @@ public final class Whiten implements PassKind {
   }
 
   @Override
-  public boolean readsOwnArea() {
+  public boolean looksAtOwnArea() {
     return true;
   }
 
@@ -123,7 +123,7 @@ public final class Whiten implements PassKind {
 
   /** Medians of L*, a*, b* where the mask is above a half, at a level of 2 px a mm or more. */
   private static float[] medians(Run run) {
-    Rect area = run.areaBounds(run.pass().area());
+    Rect area = run.areaBounds(run.area());
     int level = Math.min(3, run.frame().levelFor(1, 2.5));
     Rect rect = area.toLevel(level).intersect(run.below().bounds(level));
     Rect src = rect.toSource(level).intersect(run.frame().bounds());
@@ -133,14 +133,14 @@ public final class Whiten implements PassKind {
             .add(level)
             .add(src)
             .add(run.belowFingerprint(src))
-            .add(run.areaFingerprint(run.pass().area(), src))
+            .add(run.areaFingerprint(run.area(), src))
             .get();
     return run.analysis(key, 64, () -> medians(run, level, rect));
   }
 
   private static float[] medians(Run run, int level, Rect rect) {
     RgbBlock b = run.below().read(level, rect);
-    Plane mask = run.mask(run.pass().area(), level, rect);
+    Plane mask = run.mask(run.area(), level, rect);
     float[][] v = new float[3][b.size()];
     float[] lab = new float[3];
     int n = 0;

@@ -109,9 +109,8 @@ public final class SkinGather implements PassKind {
   }
 
   @Override
-  public List<Rect> reads(Pass p, Frame frame, Rect rect) {
+  public List<Rect> looksAt(Pass p, Frame frame, Rect rect) {
     List<Rect> out = new ArrayList<>();
-    out.add(rect);
     out.add(colour(frame).reads(frame, rect));
     out.add(Places.bounds(frame, p.places().get(PLACE)));
     if (p.value(LIGHT) > 0) {

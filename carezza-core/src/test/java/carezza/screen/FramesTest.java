@@ -1,4 +1,4 @@
-package carezza.app;
+package carezza.screen;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
@@ -41,7 +41,7 @@ public class FramesTest {
     return p;
   }
 
-  private int[] draw(Viewport v, BenchModel.Look look, Optional<Area> hatched) {
+  private int[] draw(Viewport v, Look look, Optional<Area> hatched) {
     return Frames.draw(
         new Frames.Request(engine.view(RunSheet.EMPTY, () -> false), v, look, hatched, DESK),
         0,
@@ -50,7 +50,7 @@ public class FramesTest {
 
   @Test
   public void atFullSizeThePixelsAreThePictures() {
-    int[] px = draw(new Viewport(1, 100, 50, 200, 200), BenchModel.Look.PICTURE, Optional.empty());
+    int[] px = draw(new Viewport(1, 100, 50, 200, 200), Look.PICTURE, Optional.empty());
     for (int i = 0; i < px.length; i += 37) {
       int x = 100 + i % 200;
       int y = 50 + i / 200;
@@ -62,7 +62,7 @@ public class FramesTest {
 
   @Test
   public void ditherKeepsTheMean() {
-    int[] px = draw(new Viewport(1, 0, 0, 400, 300), BenchModel.Look.PICTURE, Optional.empty());
+    int[] px = draw(new Viewport(1, 0, 0, 400, 300), Look.PICTURE, Optional.empty());
     double sum = 0;
     for (int p : px) {
       sum += p & 255;
@@ -72,7 +72,7 @@ public class FramesTest {
 
   @Test
   public void zoomedOutItIsTheSamePicture() {
-    int[] px = draw(new Viewport(0.31, 0, 0, 124, 93), BenchModel.Look.PICTURE, Optional.empty());
+    int[] px = draw(new Viewport(0.31, 0, 0, 124, 93), Look.PICTURE, Optional.empty());
     for (int i = 130; i < px.length - 260; i += 11) {
       double x = (i % 124 + 0.5) / 0.31;
       if (x < 10 || x > 385) {
@@ -84,17 +84,16 @@ public class FramesTest {
 
   @Test
   public void outsideThePictureIsTheDesk() {
-    int[] px = draw(new Viewport(2, -50, -50, 120, 120), BenchModel.Look.PICTURE, Optional.empty());
+    int[] px = draw(new Viewport(2, -50, -50, 120, 120), Look.PICTURE, Optional.empty());
     assertThat(px[0]).isEqualTo(DESK);
     assertThat(px[119 * 120 + 119]).isNotEqualTo(DESK);
-    int[] far =
-        draw(new Viewport(1, 5000, 5000, 20, 20), BenchModel.Look.PICTURE, Optional.empty());
+    int[] far = draw(new Viewport(1, 5000, 5000, 20, 20), Look.PICTURE, Optional.empty());
     assertThat(far).containsOnly(DESK);
   }
 
   @Test
   public void bareLightHasNoColour() {
-    int[] px = draw(new Viewport(1, 0, 0, 100, 100), BenchModel.Look.BARE_LIGHT, Optional.empty());
+    int[] px = draw(new Viewport(1, 0, 0, 100, 100), Look.BARE_LIGHT, Optional.empty());
     for (int p : px) {
       int r = (p >> 16) & 255;
       assertThat(Math.abs(r - ((p >> 8) & 255)) + Math.abs(r - (p & 255))).isLessThanOrEqualTo(2);
@@ -104,9 +103,9 @@ public class FramesTest {
   @Test
   public void hatchingLiesInTheAreaAlone() {
     Viewport v = new Viewport(1, 0, 0, 64, 64);
-    int[] plain = draw(v, BenchModel.Look.PICTURE, Optional.empty());
-    assertThat(draw(v, BenchModel.Look.PICTURE, Optional.of(Area.NONE))).isEqualTo(plain);
-    int[] hatched = draw(v, BenchModel.Look.PICTURE, Optional.of(Area.WHOLE));
+    int[] plain = draw(v, Look.PICTURE, Optional.empty());
+    assertThat(draw(v, Look.PICTURE, Optional.of(Area.NONE))).isEqualTo(plain);
+    int[] hatched = draw(v, Look.PICTURE, Optional.of(Area.WHOLE));
     int changed = 0;
     for (int i = 0; i < plain.length; i++) {
       changed += plain[i] == hatched[i] ? 0 : 1;

@@ -1,0 +1,98 @@
+package carezza.engine;
+
+import carezza.area.Area;
+import carezza.area.AreaMask;
+import carezza.area.Growth;
+import carezza.area.Stroke;
+import carezza.image.Hash;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import java.util.List;
+
+/**
+ * Masks of one sheet's areas. Those of tiles are kept; when only the last stroke of an area is new
+ * it alone is laid on the mask that is there.
+ */
+final class Masks implements AreaMask.Context {
+  /** Stands for a mask that is 0 everywhere. */
+  static final float[] NOTHING = new float[0];
+
+  private final SheetPrints prints;
+  private final TileCache cache;
+
+  Masks(SheetPrints prints, TileCache cache) {
+    this.prints = prints;
+    this.cache = cache;
+  }
+
+  /** Weights over a tile, not to be written to: null when all are 1, NOTHING when all are 0. */
+  float[] ofTile(Area area, int level, Rect tile) {
+    if (area.isWhole()) {
+      return null;
+    }
+    float[] m =
+        cache.analysis(key(area, level, tile), 4L * tile.area(), () -> make(area, level, tile));
+    return m.length == 1 && tile.area() > 1 ? null : m;
+  }
+
+  private long key(Area area, int level, Rect tile) {
+    return new Hash()
+        .add("mask")
+        .add(level)
+        .add(tile)
+        .add(prints.area(area, tile.toSource(level)))
+        .get();
+  }
+
+  /** One value stands for all 1. */
+  private float[] make(Area area, int level, Rect tile) {
+    float[] m = area.inverted() ? null : onTopOfWhatIsThere(area, level, tile);
+    if (m == null) {
+      m = AreaMask.of(area, this, level, tile);
+    }
+    if (m == null) {
+      return new float[] {1};
+    }
+    for (float v : m) {
+      if (v > 0) {
+        return m;
+      }
+    }
+    return NOTHING;
+  }
+
+  private float[] onTopOfWhatIsThere(Area area, int level, Rect tile) {
+    List<Stroke> strokes = area.strokes();
+    double px = pxPerMm();
+    Rect src = tile.toSource(level);
+    int last = strokes.size() - 1;
+    while (last >= 0 && !strokes.get(last).bounds(px).intersects(src)) {
+      last--;
+    }
+    if (last < 0) {
+      return null;
+    }
+    float[] below = cache.peek(key(area.withStrokes(last), level, tile));
+    if (below == null || (below.length == 1 && tile.area() > 1)) {
+      return null;
+    }
+    float[] m = below.length == 0 ? new float[(int) tile.area()] : below.clone();
+    AreaMask.paint(List.of(strokes.get(last)), px, level, tile, m);
+    return m;
+  }
+
+  @Override
+  public double pxPerMm() {
+    return prints.frame().pxPerMm();
+  }
+
+  @Override
+  public float[] region(String name, int level, Rect rect) {
+    return AreaMask.of(prints.sheet().region(name), this, level, rect);
+  }
+
+  @Override
+  public Plane matte(Growth g, int level, Rect rect) {
+    return prints.matte(g).at(level, rect);
+  }
+}

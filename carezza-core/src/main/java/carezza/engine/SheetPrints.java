@@ -1,0 +1,201 @@
+package carezza.engine;
+
+import carezza.area.Area;
+import carezza.area.Grower;
+import carezza.area.Growth;
+import carezza.area.Matte;
+import carezza.area.Stroke;
+import carezza.image.Hash;
+import carezza.image.Rect;
+import carezza.pass.Frame;
+import carezza.pass.Pass;
+import carezza.sheet.RunSheet;
+import java.util.List;
+import java.util.concurrent.ConcurrentHashMap;
+
+/**
+ * Where the passes of one sheet act and what they rest on. A fingerprint of a rectangle stands for
+ * everything that can matter inside it: settings, strokes, heals and the picture below as far as
+ * its passes look. Depth n is the picture with the first n acting passes done; depth 0 is the
+ * source.
+ *
+ * <p>While something is dragged, analyses are held: passes go on with what they found in the sheet
+ * as it was, {@code held}, and the fingerprint of what they look at is taken from there.
+ */
+final class SheetPrints {
+  private record Key(int depth, Rect rect) {}
+
+  private final Engine engine;
+  private final RunSheet sheet;
+  private final Frame frame;
+  private final List<Pass> active;
+  private final SheetPrints held;
+  private final ConcurrentHashMap<Key, Long> prints = new ConcurrentHashMap<>();
+
+  /**
+   * @param held the sheet whose analyses are held, or null
+   */
+  SheetPrints(Engine engine, RunSheet sheet, SheetPrints held) {
+    this.engine = engine;
+    this.sheet = sheet;
+    frame = engine.frame(sheet);
+    this.held = held != null && held.frame.equals(frame) ? held : null;
+    active =
+        sheet.passes().stream()
+            .filter(p -> p.on() && p.strength() > 0 && !p.kind().isNeutral(p))
+            .filter(p -> !p.kind().usesArea() || !isEmpty(p.area()))
+            .toList();
+  }
+
+  private boolean isEmpty(Area a) {
+    return a.base() == Area.Base.REGION
+        ? !a.inverted()
+            && isEmpty(sheet.region(a.region()))
+            && a.grown().isEmpty()
+            && a.strokes().isEmpty()
+        : a.isEmpty();
+  }
+
+  RunSheet sheet() {
+    return sheet;
+  }
+
+  Frame frame() {
+    return frame;
+  }
+
+  List<Pass> active() {
+    return active;
+  }
+
+  /** How many passes act below a pass of the sheet, which may be muted itself. */
+  int below(long passId) {
+    int i = Math.max(0, sheet.indexOf(passId));
+    return (int) sheet.passes().subList(0, i).stream().filter(active::contains).count();
+  }
+
+  /** The prints whose picture a pass looks at: the held ones if it acted there too. */
+  SheetPrints lookedAt(Pass p) {
+    return held != null && held.active.stream().anyMatch(q -> q.id() == p.id()) ? held : this;
+  }
+
+  /** The nearest depth at or below {@code depth} whose pass can change something in a rectangle. */
+  int settle(int depth, Rect src) {
+    int d = depth;
+    while (d > 0 && !touches(active.get(d - 1), src)) {
+      d--;
+    }
+    return d;
+  }
+
+  private boolean touches(Pass p, Rect src) {
+    return p.kind().touches(p, frame, src) && (!p.kind().usesArea() || reaches(p.area(), src));
+  }
+
+  /** Whether an area's mask can be above 0 somewhere in a rectangle of source pixels. */
+  private boolean reaches(Area a, Rect src) {
+    boolean base =
+        switch (a.base()) {
+          case WHOLE -> true;
+          case NONE -> false;
+          case REGION -> reaches(sheet.region(a.region()), src);
+        };
+    if (a.inverted() || base) {
+      return true;
+    }
+    double px = frame.pxPerMm();
+    for (Stroke s : a.strokes()) {
+      if (s.brush().puts() && s.bounds(px).intersects(src)) {
+        return true;
+      }
+    }
+    return a.grown().stream().anyMatch(g -> matte(g).bounds().intersects(src));
+  }
+
+  /** Source pixels outside which an area's mask is 0. */
+  Rect bounds(Area a) {
+    Rect all = engine.source().bounds();
+    if (a.inverted()) {
+      return all;
+    }
+    Rect r =
+        switch (a.base()) {
+          case WHOLE -> all;
+          case NONE -> new Rect(0, 0, 0, 0);
+          case REGION -> bounds(sheet.region(a.region()));
+        };
+    for (Growth g : a.grown()) {
+      r = r.union(matte(g).bounds());
+    }
+    for (Stroke s : a.strokes()) {
+      if (s.brush().puts()) {
+        r = r.union(s.bounds(frame.pxPerMm()));
+      }
+    }
+    return r.intersect(all);
+  }
+
+  /** Fingerprint of an area's mask inside a rectangle of source pixels, regions resolved. */
+  long area(Area a, Rect rect) {
+    Hash h = new Hash().add(a.fingerprint(rect, frame.pxPerMm())).add(frame.pxPerMm());
+    if (a.base() == Area.Base.REGION) {
+      h.add(area(sheet.region(a.region()), rect));
+    }
+    return h.get();
+  }
+
+  /** Fingerprint of everything that can matter inside a rectangle of source pixels at a depth. */
+  long picture(int depth, Rect rect) {
+    Rect r = rect.intersect(frame.bounds());
+    int d = settle(depth, r);
+    if (d == 0) {
+      return engine.sourceHash();
+    }
+    Key key = new Key(d, r);
+    Long known = prints.get(key);
+    if (known != null) {
+      return known;
+    }
+    Pass p = active.get(d - 1);
+    Hash h = new Hash().add(p.kind().fingerprint(p, frame, r)).add(p.strength());
+    h.add(frame.pxPerMm()).add(r).add(picture(d - 1, r));
+    if (p.kind().usesArea()) {
+      h.add(area(p.area(), r));
+    }
+    SheetPrints looked = lookedAt(p);
+    for (Rect need : p.kind().looksAt(p, frame, r)) {
+      looked.addLook(h, p.id(), need);
+    }
+    if (p.kind().looksAtOwnArea()) {
+      looked.addLook(h, p.id(), looked.bounds(looked.pass(p.id()).area()));
+    }
+    long value = h.get();
+    prints.put(key, value);
+    return value;
+  }
+
+  private Pass pass(long id) {
+    return sheet.pass(id).orElseThrow();
+  }
+
+  private void addLook(Hash h, long passId, Rect need) {
+    h.add(need).add(picture(below(passId), need));
+    Pass p = pass(passId);
+    if (p.kind().usesArea()) {
+      h.add(area(p.area(), need));
+    }
+  }
+
+  Matte matte(Growth g) {
+    Hash h = new Hash().add(engine.sourceHash()).add(g.fingerprint()).add(frame.pxPerMm());
+    sheet
+        .faceMap()
+        .ifPresent(f -> h.add(f.rightEye().x()).add(f.rightEye().y()).add(f.leftEye().x()));
+    return engine
+        .cache()
+        .analysis(
+            h.get(),
+            2_000_000,
+            () -> Grower.grow(g, engine.original(), frame.pxPerMm(), sheet.faceMap()));
+  }
+}

@@ -1,0 +1,249 @@
+package carezza.engine;
+
+import carezza.area.Area;
+import carezza.area.AreaMask;
+import carezza.image.Hash;
+import carezza.image.PixelReader;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import carezza.pass.Frame;
+import carezza.pass.Pass;
+import carezza.pass.Run;
+import carezza.sheet.RunSheet;
+import java.util.concurrent.CancellationException;
+import java.util.function.BooleanSupplier;
+import java.util.function.Supplier;
+
+/**
+ * A run sheet over the source, to be read at any level.
+ *
+ * <p>Tiles are kept where they pay: what was asked for, what lies just below the pass under the
+ * hand, and every {@link #RUN} passes between; the passes of a run are done one after the other on
+ * the same tile while it is in the processor's cache.
+ */
+public final class SheetView implements PixelReader {
+  /** Passes done on a tile before it is kept. */
+  private static final int RUN = 6;
+
+  private final Engine engine;
+  private final SheetPrints prints;
+  private final Masks masks;
+  private final BooleanSupplier cancelled;
+  private final int hand;
+  private final boolean kept;
+
+  SheetView(Engine engine, SheetPrints prints, BooleanSupplier cancelled, int hand, boolean kept) {
+    this.engine = engine;
+    this.prints = prints;
+    this.cancelled = cancelled;
+    this.hand = hand;
+    this.kept = kept;
+    masks = new Masks(prints, engine.cache());
+  }
+
+  /**
+   * The same view with analyses held as they are in another sheet, for what is dragged or drawn:
+   * nothing is found anew, patches are carried along with the light below.
+   */
+  public SheetView holding(RunSheet sheet) {
+    SheetPrints held = new SheetPrints(engine, sheet, null);
+    return new SheetView(
+        engine, new SheetPrints(engine, prints.sheet(), held), cancelled, hand, kept);
+  }
+
+  /** The same view, keeping also what lies just below a pass that is likely to be changed. */
+  public SheetView underHand(long passId) {
+    return new SheetView(engine, prints, cancelled, prints.below(passId), kept);
+  }
+
+  /** The same view for reading each place once: full-size tiles are not kept. */
+  public SheetView readOnce() {
+    return new SheetView(engine, prints, cancelled, hand, false);
+  }
+
+  public RunSheet sheet() {
+    return prints.sheet();
+  }
+
+  public Frame frame() {
+    return prints.frame();
+  }
+
+  @Override
+  public Rect bounds(int level) {
+    return engine.source().bounds(level);
+  }
+
+  @Override
+  public RgbBlock read(int level, Rect rect) {
+    return read(prints.active().size(), level, rect);
+  }
+
+  /** A weight mask over a rectangle, all 1 included. */
+  public Plane mask(Area area, int level, Rect rect) {
+    float[] m = AreaMask.of(area, masks, level, rect);
+    return m == null ? Plane.filled(rect, 1) : new Plane(rect, m);
+  }
+
+  public Rect areaBounds(Area area) {
+    return prints.bounds(area);
+  }
+
+  /** Fingerprint of everything that can matter inside a rectangle of source pixels. */
+  public long fingerprint(Rect rect) {
+    return prints.picture(prints.active().size(), rect);
+  }
+
+  /** A run for one pass of this sheet, over the picture below it; it may be muted. */
+  public Run runFor(Pass pass) {
+    return new PassRun(pass, this, prints.below(pass.id()), false);
+  }
+
+  /** Sides of the tiles that reading goes by; reading along them computes nothing twice. */
+  public int tile() {
+    return engine.tile();
+  }
+
+  private RgbBlock read(int depth, int level, Rect rect) {
+    if (!bounds(level).contains(rect)) {
+      throw new IllegalArgumentException(rect + " is not inside " + bounds(level));
+    }
+    RgbBlock out = new RgbBlock(level, rect);
+    int tile = engine.tile();
+    int tx1 = Math.floorDiv(rect.right() - 1, tile);
+    int ty1 = Math.floorDiv(rect.bottom() - 1, tile);
+    for (int ty = Math.floorDiv(rect.y(), tile); ty <= ty1; ty++) {
+      for (int tx = Math.floorDiv(rect.x(), tile); tx <= tx1; tx++) {
+        Rect t = new Rect(tx * tile, ty * tile, tile, tile).intersect(bounds(level));
+        out.paste(tile(depth, level, t));
+      }
+    }
+    return out;
+  }
+
+  private RgbBlock tile(int depth, int level, Rect t) {
+    if (cancelled.getAsBoolean()) {
+      throw new CancellationException("no longer wanted");
+    }
+    Rect src = t.toSource(level).intersect(engine.source().bounds());
+    int top = prints.settle(depth, src);
+    if (top == 0) {
+      return engine.sourceTile(level, t);
+    }
+    int[] run = new int[top];
+    int n = 0;
+    RgbBlock block = null;
+    for (int d = top; d > 0; d = prints.settle(d - 1, src)) {
+      RgbBlock hit = engine.cache().get(key(d, level, t, src));
+      if (hit != null && n == 0) {
+        return hit;
+      }
+      if (hit != null) {
+        block = hit.copy();
+        break;
+      }
+      run[n++] = d;
+    }
+    if (block == null) {
+      RgbBlock source = engine.sourceTile(level, t);
+      block = level == 0 ? source : source.copy();
+    }
+    for (int i = n - 1; i >= 0; i--) {
+      apply(run[i], block);
+      int next = i == 0 ? top : run[i - 1] - 1;
+      if (i > 0 && (between(run[i], hand, next) || run[i] / RUN < run[i - 1] / RUN)) {
+        keep(run[i], level, t, src, block.copy());
+      }
+    }
+    keep(top, level, t, src, block);
+    return block;
+  }
+
+  private static boolean between(int depth, int hand, int next) {
+    return depth <= hand && hand <= next;
+  }
+
+  private void keep(int depth, int level, Rect t, Rect src, RgbBlock block) {
+    if (kept || level > 0) {
+      engine.cache().put(key(depth, level, t, src), block);
+    }
+  }
+
+  private long key(int depth, int level, Rect t, Rect src) {
+    return new Hash().add(level).add(t).add(prints.picture(depth, src)).get();
+  }
+
+  private void apply(int depth, RgbBlock block) {
+    Pass pass = prints.active().get(depth - 1);
+    float[] weight =
+        pass.kind().usesArea() ? masks.ofTile(pass.area(), block.level(), block.rect()) : null;
+    if (weight == Masks.NOTHING) {
+      return;
+    }
+    SheetPrints looked = prints.lookedAt(pass);
+    Run run =
+        looked == prints
+            ? new PassRun(pass, this, depth - 1, false)
+            : new PassRun(
+                pass,
+                new SheetView(engine, looked, cancelled, hand, kept),
+                looked.below(pass.id()),
+                true);
+    pass.kind().apply(run, block, weight);
+    engine.count(pass.id(), block.size());
+  }
+
+  /** What a pass sees: the picture below it in a view, which is an earlier one while held. */
+  private record PassRun(Pass pass, SheetView view, int depth, boolean isHeld) implements Run {
+    @Override
+    public Frame frame() {
+      return view.frame();
+    }
+
+    @Override
+    public PixelReader below() {
+      return new PixelReader() {
+        @Override
+        public Rect bounds(int level) {
+          return view.bounds(level);
+        }
+
+        @Override
+        public RgbBlock read(int level, Rect rect) {
+          return view.read(depth, level, rect);
+        }
+      };
+    }
+
+    @Override
+    public long belowFingerprint(Rect rect) {
+      return view.prints.picture(depth, rect);
+    }
+
+    @Override
+    public Area area() {
+      return isHeld ? view.sheet().pass(pass.id()).orElse(pass).area() : pass.area();
+    }
+
+    @Override
+    public Plane mask(Area area, int level, Rect rect) {
+      return view.mask(area, level, rect);
+    }
+
+    @Override
+    public long areaFingerprint(Area area, Rect rect) {
+      return view.prints.area(area, rect);
+    }
+
+    @Override
+    public Rect areaBounds(Area area) {
+      return view.prints.bounds(area);
+    }
+
+    @Override
+    public <T> T analysis(long key, long bytes, Supplier<T> compute) {
+      return view.engine.cache().analysis(key, bytes, compute);
+    }
+  }
+}
