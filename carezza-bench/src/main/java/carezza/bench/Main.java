@@ -1,5 +1,7 @@
 package carezza.bench;
 
+import java.util.List;
+
 /** {@code bench heal}: prints a table. */
 public final class Main {
   private Main() {}
@@ -10,7 +12,7 @@ public final class Main {
       case "heal" -> HealBench.run();
       case "grow" -> GrowBench.run();
       case "passes" -> PassBench.run();
-      case "speed" -> SpeedBench.run(args.length > 1 ? Double.parseDouble(args[1]) : 24);
+      case "speed" -> SpeedBench.run(List.of(args).subList(1, args.length));
       default -> {
         System.err.println("No benchmark '" + what + "'; there are: heal, grow, passes, speed.");
         System.exit(2);

@@ -4,11 +4,21 @@ package carezza.color;
  * Fast roots, powers and logarithms for pixels, each with a stated bound held by a test.
  *
  * <p>The cube root starts from the float's exponent and refines by Halley's step; the base-2
- * logarithm and exponential are polynomials fitted at Chebyshev nodes on one octave.
+ * logarithm is the series of the area tangent, the exponential a polynomial fitted at Chebyshev
+ * nodes on one octave.
  */
 public final class Roots {
-  private static final double[] LOG2 = fit(14, m -> Math.log(1 + m) / Math.log(2));
-  private static final double[] EXP2 = fit(8, m -> Math.pow(2, m));
+  /** 2 to the power of [0, 1). */
+  private static final float[] EXP2 = fit(7, m -> Math.pow(2, m));
+
+  /** 2 / ln 2 over 1, 3, 5, 7, 9: log2 m = sum of these times odd powers of (m - 1)/(m + 1). */
+  private static final float L1 = (float) (2 / Math.log(2));
+
+  private static final float L3 = L1 / 3;
+  private static final float L5 = L1 / 5;
+  private static final float L7 = L1 / 7;
+  private static final float L9 = L1 / 9;
+  private static final float SQRT2 = (float) Math.sqrt(2);
 
   private Roots() {}
 
@@ -34,26 +44,32 @@ public final class Roots {
   public static float log2(float x) {
     int bits = Float.floatToRawIntBits(x);
     int exponent = (bits >> 23) - 127;
-    double m = Float.intBitsToFloat((bits & 0x7fffff) | 0x3f800000) - 1.0;
-    return (float) (exponent + polynomial(LOG2, m));
+    float m = Float.intBitsToFloat((bits & 0x7fffff) | 0x3f800000);
+    boolean high = m > SQRT2;
+    m = high ? 0.5f * m : m;
+    exponent = high ? exponent + 1 : exponent;
+    float s = (m - 1) / (m + 1);
+    float s2 = s * s;
+    return exponent + s * (L1 + s2 * (L3 + s2 * (L5 + s2 * (L7 + s2 * L9))));
   }
 
   /** 2 to a power between -120 and 120; relative error under 2e-7. */
   public static float exp2(float x) {
-    int whole = (int) Math.floor(x);
-    return (float) (polynomial(EXP2, x - whole) * Float.intBitsToFloat((whole + 127) << 23));
-  }
-
-  private static double polynomial(double[] c, double x) {
-    double s = c[c.length - 1];
-    for (int i = c.length - 2; i >= 0; i--) {
-      s = s * x + c[i];
-    }
-    return s;
+    int whole = (int) (x + 256) - 256;
+    float r = x - whole;
+    float[] c = EXP2;
+    float p = c[6];
+    p = p * r + c[5];
+    p = p * r + c[4];
+    p = p * r + c[3];
+    p = p * r + c[2];
+    p = p * r + c[1];
+    p = p * r + c[0];
+    return p * Float.intBitsToFloat((whole + 127) << 23);
   }
 
   /** Power series on [0, 1) through the Chebyshev nodes, by Newton's divided differences. */
-  private static double[] fit(int n, Function f) {
+  private static float[] fit(int n, Function f) {
     double[] x = new double[n];
     double[] d = new double[n];
     for (int i = 0; i < n; i++) {
@@ -73,6 +89,10 @@ public final class Roots {
       }
       c[0] = d[k] - x[k] * c[0];
     }
-    return c;
+    float[] rounded = new float[n];
+    for (int i = 0; i < n; i++) {
+      rounded[i] = (float) c[i];
+    }
+    return rounded;
   }
 }

@@ -70,6 +70,11 @@ public final class Engine {
     return out;
   }
 
+  /** Masks, patches, fields and the like found since the start. */
+  public long analysesComputed() {
+    return cache.analysesComputed();
+  }
+
   /** The picture's frame under a run sheet. */
   public Frame frame(RunSheet sheet) {
     Rect b = source.bounds();

@@ -6,6 +6,7 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.LongAdder;
 import java.util.function.Supplier;
 
 /**
@@ -18,6 +19,7 @@ public final class TileCache {
   private final Cache<Long, Entry> entries;
   private final ConcurrentHashMap<Long, CompletableFuture<Object>> running =
       new ConcurrentHashMap<>();
+  private final LongAdder analyses = new LongAdder();
 
   /**
    * @param budgetBytes most that is held, 1 MB or more
@@ -46,6 +48,11 @@ public final class TileCache {
 
   void put(long key, RgbBlock block) {
     entries.put(key, new Entry(block, 1 + block.size() * 12 / 1024));
+  }
+
+  /** Analyses computed since the start. */
+  long analysesComputed() {
+    return analyses.sum();
   }
 
   /** An analysis if it is there, else null. */
@@ -78,6 +85,7 @@ public final class TileCache {
     }
     try {
       T value = compute.get();
+      analyses.increment();
       entries.put(key, new Entry(value, (int) Math.min(1 << 20, 1 + bytes / 1024)));
       mine.complete(value);
       return value;

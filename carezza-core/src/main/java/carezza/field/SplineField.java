@@ -1,5 +1,6 @@
 package carezza.field;
 
+import carezza.filter.Separable;
 import carezza.image.Plane;
 import carezza.image.Rect;
 
@@ -28,7 +29,7 @@ public final class SplineField {
    */
   public SplineField(int gridLevel, Plane samples) {
     this.gridLevel = gridLevel;
-    coefficients = prefilter(samples);
+    coefficients = Separable.symmetric(samples, INVERSE);
   }
 
   private static float[] inverse() {
@@ -46,33 +47,6 @@ public final class SplineField {
     return k;
   }
 
-  private static Plane prefilter(Plane in) {
-    int w = in.w();
-    int h = in.h();
-    float[] mid = new float[w * h];
-    float[] src = in.data();
-    for (int y = 0; y < h; y++) {
-      for (int x = 0; x < w; x++) {
-        float s = INVERSE[0] * src[y * w + x];
-        for (int t = 1; t <= PREFILTER; t++) {
-          s += INVERSE[t] * (src[y * w + Math.max(0, x - t)] + src[y * w + Math.min(w - 1, x + t)]);
-        }
-        mid[y * w + x] = s;
-      }
-    }
-    Plane out = new Plane(in.rect());
-    for (int y = 0; y < h; y++) {
-      for (int x = 0; x < w; x++) {
-        float s = INVERSE[0] * mid[y * w + x];
-        for (int t = 1; t <= PREFILTER; t++) {
-          s += INVERSE[t] * (mid[Math.max(0, y - t) * w + x] + mid[Math.min(h - 1, y + t) * w + x]);
-        }
-        out.data()[y * w + x] = s;
-      }
-    }
-    return out;
-  }
-
   /**
    * Values at the pixel centres of {@code rect} at {@code level}; finer or coarser than the grid.
    */
@@ -88,15 +62,21 @@ public final class SplineField {
     int[] ys = new int[4];
     float[] wy = new float[4];
     float[] column = new float[c.w()];
+    int from = rect.w() == 0 ? 0 : xs[0];
+    int to = rect.w() == 0 ? 0 : xs[xs.length - 1] + 1;
     for (int y = 0; y < rect.h(); y++) {
       weights((rect.y() + y + 0.5) * scale - 0.5, c.y(), c.h(), ys, wy, 0);
       float[] d = coefficients.data();
-      for (int x = 0; x < c.w(); x++) {
-        column[x] =
-            wy[0] * d[ys[0] * c.w() + x]
-                + wy[1] * d[ys[1] * c.w() + x]
-                + wy[2] * d[ys[2] * c.w() + x]
-                + wy[3] * d[ys[3] * c.w() + x];
+      int r0 = ys[0] * c.w();
+      int r1 = ys[1] * c.w();
+      int r2 = ys[2] * c.w();
+      int r3 = ys[3] * c.w();
+      float w0 = wy[0];
+      float w1 = wy[1];
+      float w2 = wy[2];
+      float w3 = wy[3];
+      for (int x = from; x < to; x++) {
+        column[x] = w0 * d[r0 + x] + w1 * d[r1 + x] + w2 * d[r2 + x] + w3 * d[r3 + x];
       }
       for (int x = 0; x < rect.w(); x++) {
         int k = 4 * x;

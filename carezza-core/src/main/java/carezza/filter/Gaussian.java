@@ -43,12 +43,7 @@ public final class Gaussian {
     if (sigmaPx == 0 || in.data().length == 0) {
       return new Plane(in.rect(), in.data().clone());
     }
-    float[] k = kernel(sigmaPx);
-    float[] mid = new float[in.data().length];
-    rows(in.data(), mid, in.w(), in.h(), k);
-    float[] out = new float[mid.length];
-    columns(mid, out, in.w(), in.h(), k);
-    return new Plane(in.rect(), out);
+    return Separable.symmetric(in, kernel(sigmaPx));
   }
 
   /**
@@ -67,49 +62,5 @@ public final class Gaussian {
       out[i] = den.data()[i] > 1e-4f ? out[i] / den.data()[i] : fallback;
     }
     return num;
-  }
-
-  private static void rows(float[] in, float[] out, int w, int h, float[] k) {
-    int n = k.length - 1;
-    float[] line = new float[w + 2 * n];
-    float[] sum = new float[w];
-    for (int y = 0; y < h; y++) {
-      int row = y * w;
-      System.arraycopy(in, row, line, n, w);
-      for (int i = 0; i < n; i++) {
-        line[i] = in[row];
-        line[n + w + i] = in[row + w - 1];
-      }
-      for (int x = 0; x < w; x++) {
-        sum[x] = k[0] * line[x + n];
-      }
-      for (int t = 1; t <= n; t++) {
-        float kt = k[t];
-        int lo = n - t;
-        int hi = n + t;
-        for (int x = 0; x < w; x++) {
-          sum[x] += kt * (line[x + lo] + line[x + hi]);
-        }
-      }
-      System.arraycopy(sum, 0, out, row, w);
-    }
-  }
-
-  private static void columns(float[] in, float[] out, int w, int h, float[] k) {
-    int n = k.length - 1;
-    for (int y = 0; y < h; y++) {
-      int row = y * w;
-      for (int x = 0; x < w; x++) {
-        out[row + x] = k[0] * in[row + x];
-      }
-      for (int t = 1; t <= n; t++) {
-        float kt = k[t];
-        int up = Math.max(0, y - t) * w;
-        int down = Math.min(h - 1, y + t) * w;
-        for (int x = 0; x < w; x++) {
-          out[row + x] += kt * (in[up + x] + in[down + x]);
-        }
-      }
-    }
   }
 }

@@ -177,9 +177,10 @@ public final class TwoBands implements PassKind {
         surround(run.frame())
             .over(run, 3, (b, m) -> surround(run.frame(), b, m), below.level(), below.rect());
     ColourRatios c = ColourRatios.of(below);
-    Plane c1 = MaskedBlur.of(c.c1(), mask, sigma, 0);
-    Plane c2 = MaskedBlur.of(c.c2(), mask, sigma, 0);
-    Plane e = MaskedBlur.of(c.e(), mask, sigma, 0);
+    Plane[] broad = MaskedBlur.of(mask, sigma, 0, c.c1(), c.c2(), c.e());
+    Plane c1 = broad[0];
+    Plane c2 = broad[1];
+    Plane e = broad[2];
     Plane d1 = new Plane(below.rect());
     Plane d2 = new Plane(below.rect());
     Plane blood = new Plane(below.rect());
@@ -199,14 +200,9 @@ public final class TwoBands implements PassKind {
       float d = above + blood.data()[i];
       small.data()[i] = hold == 0 ? 0 : (float) (d * Math.exp(-0.5 * d * d / (hold * hold)));
     }
-    return new Plane[] {
-      c1,
-      c2,
-      MaskedBlur.of(d1, mask, sigma / 2, 0),
-      MaskedBlur.of(d2, mask, sigma / 2, 0),
-      MaskedBlur.of(blood, mask, sigma / 2, 0),
-      MaskedBlur.of(small, mask, sigma, 0)
-    };
+    Plane[] soft = MaskedBlur.of(mask, sigma / 2, 0, d1, d2, blood);
+    Plane even = hold == 0 ? small : MaskedBlur.of(small, mask, sigma, 0);
+    return new Plane[] {c1, c2, soft[0], soft[1], soft[2], even};
   }
 
   /**
@@ -231,10 +227,7 @@ public final class TwoBands implements PassKind {
       }
       weight = next;
     }
-    return new Plane[] {
-      MaskedBlur.of(c.c1(), weight, OUTER_MM * px, 0),
-      MaskedBlur.of(c.c2(), weight, OUTER_MM * px, 0),
-      MaskedBlur.of(c.e(), mask, LIGHT_OUTER_MM * px, 0)
-    };
+    Plane[] ratios = MaskedBlur.of(weight, OUTER_MM * px, 0, c.c1(), c.c2());
+    return new Plane[] {ratios[0], ratios[1], MaskedBlur.of(c.e(), mask, LIGHT_OUTER_MM * px, 0)};
   }
 }

@@ -185,12 +185,9 @@ public final class SkinGather implements PassKind {
   private static Plane[] colour(Frame frame, RgbBlock below, Plane mask) {
     double px = frame.pxPerMm() / (1 << below.level());
     ColourRatios c = ColourRatios.of(below);
+    Plane[] near = MaskedBlur.of(mask, SIGMA_MM * px, 0, c.c1(), c.c2(), c.e());
     return new Plane[] {
-      MaskedBlur.of(c.c1(), mask, SIGMA_MM * px, 0),
-      MaskedBlur.of(c.c2(), mask, SIGMA_MM * px, 0),
-      difference(
-          MaskedBlur.of(c.e(), mask, SIGMA_MM * px, 0),
-          MaskedBlur.of(c.e(), mask, SHEEN_OUTER_MM * px, 0))
+      near[0], near[1], difference(near[2], MaskedBlur.of(c.e(), mask, SHEEN_OUTER_MM * px, 0))
     };
   }
 
