@@ -1,7 +1,6 @@
 package carezza.engine;
 
 import carezza.area.Area;
-import carezza.area.AreaMask;
 import carezza.image.Hash;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
@@ -11,6 +10,8 @@ import carezza.pass.Frame;
 import carezza.pass.Pass;
 import carezza.pass.Run;
 import carezza.sheet.RunSheet;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
@@ -80,10 +81,31 @@ public final class SheetView implements PixelReader {
     return read(prints.active().size(), level, rect);
   }
 
-  /** A weight mask over a rectangle, all 1 included. */
+  /** A weight mask over a rectangle, put together from tiles; 0 beyond the picture. */
   public Plane mask(Area area, int level, Rect rect) {
-    float[] m = AreaMask.of(area, masks, level, rect);
-    return m == null ? Plane.filled(rect, 1) : new Plane(rect, m);
+    Plane out = new Plane(rect);
+    for (Rect t : tiles(level, rect)) {
+      float[] m = masks.ofTile(area, level, t);
+      if (m != Masks.NOTHING) {
+        out.paste(m == null ? Plane.filled(t, 1) : new Plane(t, m));
+      }
+    }
+    return out;
+  }
+
+  private List<Rect> tiles(int level, Rect rect) {
+    List<Rect> out = new ArrayList<>();
+    int side = engine.tile();
+    Rect all = bounds(level);
+    for (int y = Math.floorDiv(rect.y(), side) * side; y < rect.bottom(); y += side) {
+      for (int x = Math.floorDiv(rect.x(), side) * side; x < rect.right(); x += side) {
+        Rect t = new Rect(x, y, side, side).intersect(all);
+        if (!t.isEmpty()) {
+          out.add(t);
+        }
+      }
+    }
+    return out;
   }
 
   public Rect areaBounds(Area area) {
@@ -110,14 +132,8 @@ public final class SheetView implements PixelReader {
       throw new IllegalArgumentException(rect + " is not inside " + bounds(level));
     }
     RgbBlock out = new RgbBlock(level, rect);
-    int tile = engine.tile();
-    int tx1 = Math.floorDiv(rect.right() - 1, tile);
-    int ty1 = Math.floorDiv(rect.bottom() - 1, tile);
-    for (int ty = Math.floorDiv(rect.y(), tile); ty <= ty1; ty++) {
-      for (int tx = Math.floorDiv(rect.x(), tile); tx <= tx1; tx++) {
-        Rect t = new Rect(tx * tile, ty * tile, tile, tile).intersect(bounds(level));
-        out.paste(tile(depth, level, t));
-      }
+    for (Rect t : tiles(level, rect)) {
+      out.paste(tile(depth, level, t));
     }
     return out;
   }

@@ -1,8 +1,9 @@
 package carezza.engine;
 
 import carezza.image.RgbBlock;
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
+import java.util.Iterator;
+import java.util.LinkedHashMap;
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.ConcurrentHashMap;
@@ -10,13 +11,20 @@ import java.util.concurrent.atomic.LongAdder;
 import java.util.function.Supplier;
 
 /**
- * Tiles and analyses by fingerprint under one budget of bytes; what is dropped is computed again.
- * Thread-safe.
+ * Tiles and analyses by fingerprint under one budget of bytes; what was not used for longest is
+ * dropped and computed again when wanted. Thread-safe.
  */
 public final class TileCache {
-  private record Entry(Object value, int kib) {}
+  // Strictly the least recently used goes. A policy that weighs how often an entry was used turns
+  // new tiles away in favour of those of the last picture, and everything that overlaps them is
+  // computed again and again.
+  private record Entry(Object value, long bytes) {}
 
-  private final Cache<Long, Entry> entries;
+  private static final long OVERHEAD = 100;
+
+  private final long budget;
+  private final LinkedHashMap<Long, Entry> entries = new LinkedHashMap<>(1024, 0.75f, true);
+  private long held;
   private final ConcurrentHashMap<Long, CompletableFuture<Object>> running =
       new ConcurrentHashMap<>();
   private final LongAdder analyses = new LongAdder();
@@ -28,12 +36,7 @@ public final class TileCache {
     if (budgetBytes < 1 << 20) {
       throw new IllegalArgumentException("budgetBytes = " + budgetBytes + ", must be 1 MB or more");
     }
-    entries =
-        Caffeine.newBuilder()
-            .maximumWeight(budgetBytes / 1024)
-            .weigher((Long k, Entry e) -> e.kib())
-            .executor(Runnable::run)
-            .build();
+    budget = budgetBytes;
   }
 
   /** A cache of a third of the heap. */
@@ -41,13 +44,38 @@ public final class TileCache {
     return new TileCache(Math.max(1 << 20, Runtime.getRuntime().maxMemory() / 3));
   }
 
+  /** Bytes held now. */
+  public long heldBytes() {
+    synchronized (entries) {
+      return held;
+    }
+  }
+
+  private Object find(long key) {
+    synchronized (entries) {
+      Entry e = entries.get(key);
+      return e == null ? null : e.value();
+    }
+  }
+
+  private void store(long key, Object value, long bytes) {
+    synchronized (entries) {
+      Entry old = entries.put(key, new Entry(value, bytes + OVERHEAD));
+      held += bytes + OVERHEAD - (old == null ? 0 : old.bytes());
+      Iterator<Entry> oldest = entries.values().iterator();
+      while (held > budget && oldest.hasNext()) {
+        held -= oldest.next().bytes();
+        oldest.remove();
+      }
+    }
+  }
+
   RgbBlock get(long key) {
-    Entry e = entries.getIfPresent(key);
-    return e == null ? null : (RgbBlock) e.value();
+    return (RgbBlock) find(key);
   }
 
   void put(long key, RgbBlock block) {
-    entries.put(key, new Entry(block, 1 + block.size() * 12 / 1024));
+    store(key, block, 12L * block.size());
   }
 
   /** Analyses computed since the start. */
@@ -58,8 +86,7 @@ public final class TileCache {
   /** An analysis if it is there, else null. */
   @SuppressWarnings("unchecked")
   <T> T peek(long key) {
-    Entry e = entries.getIfPresent(key);
-    return e == null ? null : (T) e.value();
+    return (T) find(key);
   }
 
   /**
@@ -69,16 +96,16 @@ public final class TileCache {
    */
   @SuppressWarnings("unchecked")
   <T> T analysis(long key, long bytes, Supplier<T> compute) {
-    Entry e = entries.getIfPresent(key);
-    if (e != null) {
-      return (T) e.value();
+    Object there = find(key);
+    if (there != null) {
+      return (T) there;
     }
     CompletableFuture<Object> mine = new CompletableFuture<>();
     CompletableFuture<Object> other = running.putIfAbsent(key, mine);
     if (other != null) {
       try {
         return (T) other.join();
-      } catch (CompletionException | java.util.concurrent.CancellationException failed) {
+      } catch (CompletionException | CancellationException failed) {
         // The thread that had begun it was cancelled or failed: compute it here.
         return compute.get();
       }
@@ -86,7 +113,7 @@ public final class TileCache {
     try {
       T value = compute.get();
       analyses.increment();
-      entries.put(key, new Entry(value, (int) Math.min(1 << 20, 1 + bytes / 1024)));
+      store(key, value, bytes);
       mine.complete(value);
       return value;
     } catch (RuntimeException | Error failed) {

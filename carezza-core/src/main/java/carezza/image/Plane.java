@@ -49,16 +49,21 @@ public record Plane(Rect rect, float[] data) {
   /** A copy of the part inside {@code r}; what lies outside this plane takes {@code outside}. */
   public Plane crop(Rect r, float outside) {
     Plane out = filled(r, outside);
-    Rect c = r.intersect(rect);
+    out.paste(this);
+    return out;
+  }
+
+  /** Copies the common part of {@code from} into this plane. */
+  public void paste(Plane from) {
+    Rect c = rect.intersect(from.rect);
     for (int y = c.y(); y < c.bottom(); y++) {
       System.arraycopy(
+          from.data,
+          (y - from.rect.y()) * from.w() + c.x() - from.rect.x(),
           data,
-          (y - rect.y()) * rect.w() + c.x() - rect.x(),
-          out.data,
-          (y - r.y()) * r.w() + c.x() - r.x(),
+          (y - rect.y()) * w() + c.x() - rect.x(),
           c.w());
     }
-    return out;
   }
 
   /** Half as wide and high: the mean of each 2 x 2 pixels, of fewer at an odd border. */

@@ -16,7 +16,7 @@ import carezza.image.RgbBlock;
  * @param hash fingerprint of the settings the analysis depends on
  */
 public record FieldTiles(String name, int level, int reachPx, long hash) {
-  private static final int TILE = 256;
+  private static final int LEAST_TILE = 256;
 
   /** Finds the fields from the picture below and the pass's mask over the same rectangle. */
   @FunctionalInterface
@@ -28,8 +28,21 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
     Plane[] of(RgbBlock below, Plane mask);
   }
 
+  private int margin() {
+    return (reachPx + SplineField.REACH + 2 + 63) / 64 * 64;
+  }
+
+  /** Side of a tile in grid pixels, so that what is read beyond it does not outweigh it. */
+  private int side() {
+    int side = LEAST_TILE;
+    while (side < 4 * margin()) {
+      side *= 2;
+    }
+    return side;
+  }
+
   private Rect tileReads(Rect tile, Rect bounds) {
-    int margin = (reachPx + SplineField.REACH + 2 + 63) / 64 * 64;
+    int margin = margin();
     Rect wide = tile.grow(margin).intersect(bounds);
     int x = Math.floorDiv(wide.x(), 64) * 64;
     int y = Math.floorDiv(wide.y(), 64) * 64;
@@ -40,10 +53,11 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
   public Rect reads(Frame frame, Rect rect) {
     Rect bounds = frame.bounds().toLevel(level);
     Rect g = rect.toLevel(level);
-    int x0 = Math.floorDiv(g.x(), TILE) * TILE;
-    int y0 = Math.floorDiv(g.y(), TILE) * TILE;
-    int x1 = (Math.floorDiv(g.right() - 1, TILE) + 1) * TILE;
-    int y1 = (Math.floorDiv(g.bottom() - 1, TILE) + 1) * TILE;
+    int tile = side();
+    int x0 = Math.floorDiv(g.x(), tile) * tile;
+    int y0 = Math.floorDiv(g.y(), tile) * tile;
+    int x1 = (Math.floorDiv(g.right() - 1, tile) + 1) * tile;
+    int y1 = (Math.floorDiv(g.bottom() - 1, tile) + 1) * tile;
     return tileReads(new Rect(x0, y0, x1 - x0, y1 - y0), bounds)
         .toSource(level)
         .intersect(frame.bounds());
@@ -55,7 +69,8 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
     for (int f = 0; f < count; f++) {
       out[f] = new Plane(rect);
     }
-    double side = TILE * Math.scalb(1.0, level - atLevel);
+    int grid = side();
+    double side = grid * Math.scalb(1.0, level - atLevel);
     int ty1 = (int) Math.floor((rect.bottom() - 0.5) / side);
     int tx1 = (int) Math.floor((rect.right() - 0.5) / side);
     for (int ty = (int) Math.floor((rect.y() + 0.5) / side); ty <= ty1; ty++) {
@@ -65,9 +80,9 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
           continue;
         }
         SplineField[] fields =
-            tile(run, new Rect(tx * TILE, ty * TILE, TILE, TILE), count, analysis);
+            tile(run, new Rect(tx * grid, ty * grid, grid, grid), count, analysis);
         for (int f = 0; f < count; f++) {
-          paste(fields[f].at(atLevel, part), out[f]);
+          out[f].paste(fields[f].at(atLevel, part));
         }
       }
     }
@@ -81,18 +96,6 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
     int x1 = (int) Math.ceil((tx + 1) * side - 0.5);
     int y1 = (int) Math.ceil((ty + 1) * side - 0.5);
     return new Rect(x0, y0, x1 - x0, y1 - y0);
-  }
-
-  private static void paste(Plane from, Plane to) {
-    Rect r = from.rect();
-    for (int y = r.y(); y < r.bottom(); y++) {
-      System.arraycopy(
-          from.data(),
-          (y - r.y()) * r.w(),
-          to.data(),
-          (y - to.rect().y()) * to.w() + r.x() - to.rect().x(),
-          r.w());
-    }
   }
 
   private SplineField[] tile(Run run, Rect tile, int count, Analysis analysis) {
@@ -109,7 +112,7 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
             .add(run.belowFingerprint(src))
             .add(run.areaFingerprint(run.area(), src))
             .get();
-    int wide = TILE + 2 * SplineField.REACH;
+    int wide = tile.w() + 2 * SplineField.REACH;
     return run.analysis(
         key,
         4L * count * wide * wide,

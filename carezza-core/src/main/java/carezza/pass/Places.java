@@ -6,6 +6,9 @@ import carezza.image.RgbBlock;
 
 /** Measures the light of a {@link Place}. */
 public final class Places {
+  /** A place is measured at the coarsest level on which its radius has as many pixels. */
+  private static final int LEAST_RADIUS_PX = 6;
+
   private Places() {}
 
   /** Source pixels that a place covers, inside the picture. */
@@ -28,13 +31,19 @@ public final class Places {
     if (rect.isEmpty()) {
       throw new IllegalArgumentException("place " + place.x() + ", " + place.y() + " is outside");
     }
-    RgbBlock b = picture.read(0, rect);
     double radius = radius(frame, place);
+    int level = 0;
+    while (radius / (2 << level) >= LEAST_RADIUS_PX) {
+      level++;
+    }
+    double side = 1 << level;
+    rect = rect.toLevel(level).intersect(picture.bounds(level));
+    RgbBlock b = picture.read(level, rect);
     double[] sum = new double[3];
     int n = 0;
     for (int y = rect.y(); y < rect.bottom(); y++) {
       for (int x = rect.x(); x < rect.right(); x++) {
-        if (Math.hypot(x + 0.5 - place.x(), y + 0.5 - place.y()) <= radius) {
+        if (Math.hypot((x + 0.5) * side - place.x(), (y + 0.5) * side - place.y()) <= radius) {
           int i = b.index(x, y);
           sum[0] += b.r()[i];
           sum[1] += b.g()[i];

@@ -29,17 +29,19 @@ final class HealPatch {
   private static final double RING_MM = 0.9;
   private static final double GRID_RING = 3;
 
+  private final int level;
   private final Rect rect;
   private final float[][] delta;
 
-  private HealPatch(Rect rect, float[][] delta) {
+  private HealPatch(int level, Rect rect, float[][] delta) {
+    this.level = level;
     this.rect = rect;
     this.delta = delta;
   }
 
-  /** Where it lies, in pixels of its level. */
-  Rect rect() {
-    return rect;
+  /** Where it lies, in pixels of its own level or a coarser one. */
+  Rect rectAt(int atLevel) {
+    return rect.toLevel(atLevel - level);
   }
 
   /** Width of the ring round the mark in which border values are gathered, in pixels. */
@@ -117,7 +119,7 @@ final class HealPatch {
         }
       }
     }
-    return new HealPatch(rect, delta);
+    return new HealPatch(level, rect, delta);
   }
 
   /** How much of the patch a pixel takes: the mean over the source pixels it stands for. */
@@ -282,18 +284,34 @@ final class HealPatch {
     }
   }
 
-  /** Adds the patch, each channel times its gain, to a block of the patch's level. */
+  /** Adds the patch, each channel times its gain, to a block of its own level or a coarser one. */
   void addTo(RgbBlock b, float[] gain) {
-    Rect part = rect.intersect(b.rect());
+    int side = 1 << (b.level() - level);
+    Rect part = rectAt(b.level()).intersect(b.rect());
     for (int c = 0; c < 3; c++) {
       float[] out = b.channel(c);
+      float share = gain[c] / (side * side);
       for (int y = part.y(); y < part.bottom(); y++) {
-        int from = (y - rect.y()) * rect.w() + part.x() - rect.x();
-        int to = b.index(part.x(), y);
-        for (int x = 0; x < part.w(); x++) {
-          out[to + x] += gain[c] * delta[c][from + x];
+        for (int x = part.x(); x < part.right(); x++) {
+          out[b.index(x, y)] += share * sum(delta[c], x * side, y * side, side);
         }
       }
     }
+  }
+
+  private float sum(float[] d, int x0, int y0, int side) {
+    if (side == 1) {
+      return d[(y0 - rect.y()) * rect.w() + x0 - rect.x()];
+    }
+    float sum = 0;
+    int x1 = Math.min(x0 + side, rect.right());
+    int y1 = Math.min(y0 + side, rect.bottom());
+    for (int y = Math.max(y0, rect.y()); y < y1; y++) {
+      int row = (y - rect.y()) * rect.w() - rect.x();
+      for (int x = Math.max(x0, rect.x()); x < x1; x++) {
+        sum += d[row + x];
+      }
+    }
+    return sum;
   }
 }

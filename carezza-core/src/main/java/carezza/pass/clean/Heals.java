@@ -27,6 +27,9 @@ public final class Heals implements PassKind {
   /** More rectangles than this are answered by the one that holds them all. */
   private static final int MANY = 24;
 
+  /** Coarsest picture that a patch is solved on. */
+  private static final double LEAST_PX_PER_MM = 3;
+
   private final Cache<List<Heal>, HealPlan> plans = Caffeine.newBuilder().weakKeys().build();
 
   @Override
@@ -156,7 +159,7 @@ public final class Heals implements PassKind {
       HealPatch patch = patch(run, plan, i, block.level());
       float[] gain = {strength, strength, strength};
       if (was != null) {
-        carry(was, is, patch.rect(), gain);
+        carry(was, is, patch.rectAt(block.level()), gain);
       }
       patch.addTo(block, gain);
     }
@@ -196,7 +199,17 @@ public final class Heals implements PassKind {
     }
   }
 
-  private HealPatch patch(Run run, HealPlan plan, int i, int level) {
+  /** Levels coarser than this have the patches of this one, reduced. */
+  private static int coarsest(Frame frame) {
+    int level = 0;
+    while (frame.pxPerMm() / (2 << level) >= LEAST_PX_PER_MM) {
+      level++;
+    }
+    return level;
+  }
+
+  private HealPatch patch(Run run, HealPlan plan, int i, int atLevel) {
+    int level = Math.min(atLevel, coarsest(run.frame()));
     Heal h = run.pass().heals().get(i);
     Frame frame = run.frame();
     Hash key = new Hash().add("patch").add(level).add(frame.pxPerMm()).add(run.pass().strength());

@@ -15,6 +15,7 @@ import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.ReadingKey;
 import carezza.pass.Run;
+import carezza.pass.SmoothGain;
 import carezza.pass.Stage;
 import java.util.List;
 import java.util.Set;
@@ -65,7 +66,6 @@ public final class TwoBands implements PassKind {
   private static final double NEAR_MM = 0.8;
   private static final double OUTER_MM = 8;
   private static final double LIGHT_OUTER_MM = 4;
-  private static final int FIELDS = 6;
 
   private static final List<Parameter> PARAMETERS =
       List.of(
@@ -143,32 +143,12 @@ public final class TwoBands implements PassKind {
   @Override
   public void apply(Run run, RgbBlock b, float[] weight) {
     Pass p = run.pass();
-    Plane[] f =
-        band(p, run.frame())
-            .over(run, FIELDS, (below, m) -> fields(run, below, m), b.level(), b.rect());
-    float amount = (float) (p.value(EVENING) / 100 * p.strength());
-    float[] gain = new float[3];
-    for (int i = 0; i < b.size(); i++) {
-      float k = amount * (weight == null ? 1 : weight[i]);
-      if (k == 0) {
-        continue;
-      }
-      ColourRatios.gains(
-          f[0].data()[i],
-          f[1].data()[i],
-          -k * f[2].data()[i],
-          -k * f[3].data()[i],
-          k * (f[4].data()[i] - f[5].data()[i]),
-          gain);
-      b.r()[i] *= Roots.exp2(gain[0]);
-      b.g()[i] *= Roots.exp2(gain[1]);
-      b.b()[i] *= Roots.exp2(gain[2]);
-    }
+    Plane[] stops =
+        band(p, run.frame()).over(run, 3, (below, m) -> fields(run, below, m), b.level(), b.rect());
+    SmoothGain.apply(b, stops, (float) (p.value(EVENING) / 100 * p.strength()), weight);
   }
 
-  /**
-   * Broad ratios c1 and c2, their deviations, the blood signal's, and the small one of lightness.
-   */
+  /** Gains of the three channels, in stops, that even the broad band in full. */
   private static Plane[] fields(Run run, RgbBlock below, Plane mask) {
     double px = run.frame().pxPerMm() / (1 << below.level());
     double sigma = sigmaMm(run.pass()) * px;
@@ -194,15 +174,18 @@ public final class TwoBands implements PassKind {
       float h = a - b;
       float above = e.data()[i] - outer[2].data()[i];
       float sheen = a < 0 && b < 0 ? Math.max(0, Math.min(1, above / SHEEN)) : 0;
-      d1.data()[i] = COLOUR * (1 - sheen) * a;
-      d2.data()[i] = COLOUR * (1 - sheen) * b;
+      d1.data()[i] = -COLOUR * (1 - sheen) * a;
+      d2.data()[i] = -COLOUR * (1 - sheen) * b;
       blood.data()[i] = DARKENING * (h > 0 ? h : PALER * h);
       float d = above + blood.data()[i];
       small.data()[i] = hold == 0 ? 0 : (float) (d * Math.exp(-0.5 * d * d / (hold * hold)));
     }
     Plane[] soft = MaskedBlur.of(mask, sigma / 2, 0, d1, d2, blood);
     Plane even = hold == 0 ? small : MaskedBlur.of(small, mask, sigma, 0);
-    return new Plane[] {c1, c2, soft[0], soft[1], soft[2], even};
+    for (int i = 0; i < even.data().length; i++) {
+      soft[2].data()[i] -= even.data()[i];
+    }
+    return SmoothGain.fields(c1, c2, soft[0], soft[1], soft[2]);
   }
 
   /**

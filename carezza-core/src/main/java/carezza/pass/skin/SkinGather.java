@@ -17,6 +17,7 @@ import carezza.pass.Place;
 import carezza.pass.Places;
 import carezza.pass.ReadingKey;
 import carezza.pass.Run;
+import carezza.pass.SmoothGain;
 import carezza.pass.Stage;
 import java.util.ArrayList;
 import java.util.List;
@@ -96,10 +97,10 @@ public final class SkinGather implements PassKind {
     return !Places.bounds(frame, p.places().get(PLACE)).isEmpty();
   }
 
-  private static FieldTiles colour(Frame frame) {
+  private static FieldTiles colour(Frame frame, long goal) {
     int level = frame.levelFor(SIGMA_MM, 3);
     double px = frame.pxPerMm() / (1 << level);
-    return new FieldTiles("skinColour", level, MaskedBlur.reach(SHEEN_OUTER_MM * px), 0);
+    return new FieldTiles("skinColour", level, MaskedBlur.reach(SHEEN_OUTER_MM * px), goal);
   }
 
   private static FieldTiles lightness(Frame frame) {
@@ -111,7 +112,7 @@ public final class SkinGather implements PassKind {
   @Override
   public List<Rect> looksAt(Pass p, Frame frame, Rect rect) {
     List<Rect> out = new ArrayList<>();
-    out.add(colour(frame).reads(frame, rect));
+    out.add(colour(frame, 0).reads(frame, rect));
     out.add(Places.bounds(frame, p.places().get(PLACE)));
     if (p.value(LIGHT) > 0) {
       out.add(lightness(frame).reads(frame, rect));
@@ -122,39 +123,17 @@ public final class SkinGather implements PassKind {
   @Override
   public void apply(Run run, RgbBlock b, float[] weight) {
     Pass p = run.pass();
-    Frame frame = run.frame();
-    Plane[] f =
-        colour(frame).over(run, 3, (below, m) -> colour(frame, below, m), b.level(), b.rect());
-    Plane uneven =
-        p.value(LIGHT) == 0
-            ? new Plane(b.rect())
-            : lightness(frame)
-                .over(run, 1, (below, m) -> lightness(frame, below, m), b.level(), b.rect())[0];
     float[] goal = reference(run);
-    float gather = (float) (p.value(GATHER) / 100 * p.strength());
-    float light = (float) (p.value(LIGHT) / 100 * p.strength());
-    float[] gain = new float[3];
-    for (int i = 0; i < b.size(); i++) {
-      float k = weight == null ? 1 : weight[i];
-      if (k == 0) {
-        continue;
-      }
-      float d1 = goal[0] - f[0].data()[i];
-      float d2 = goal[1] - f[1].data()[i];
-      float near = Roots.exp2(-(d1 * d1 + d2 * d2) / (FAR * FAR));
-      if (d1 > 0 && d2 > 0) {
-        near *= 1 - Math.max(0, Math.min(1, (f[2].data()[i] - SHEEN_FROM) / SHEEN_OVER));
-      }
-      ColourRatios.gains(
-          f[0].data()[i],
-          f[1].data()[i],
-          k * gather * near * d1,
-          k * gather * near * d2,
-          -k * light * uneven.data()[i],
-          gain);
-      b.r()[i] *= Roots.exp2(gain[0]);
-      b.g()[i] *= Roots.exp2(gain[1]);
-      b.b()[i] *= Roots.exp2(gain[2]);
+    FieldTiles colour = colour(run.frame(), new Hash().add(goal[0]).add(goal[1]).get());
+    Plane[] stops =
+        colour.over(run, 3, (below, m) -> colour(run, below, m, goal), b.level(), b.rect());
+    SmoothGain.apply(b, stops, (float) (p.value(GATHER) / 100 * p.strength()), weight);
+    if (p.value(LIGHT) > 0) {
+      Plane even =
+          lightness(run.frame())
+              .over(run, 1, (below, m) -> lightness(run, below, m), b.level(), b.rect())[0];
+      Plane[] all = {even, even, even};
+      SmoothGain.apply(b, all, (float) (p.value(LIGHT) / 100 * p.strength()), weight);
     }
   }
 
@@ -182,22 +161,35 @@ public final class SkinGather implements PassKind {
         });
   }
 
-  private static Plane[] colour(Frame frame, RgbBlock below, Plane mask) {
-    double px = frame.pxPerMm() / (1 << below.level());
+  /** Gains in stops that bring the smoothed colour to the goal in full. */
+  private static Plane[] colour(Run run, RgbBlock below, Plane mask, float[] goal) {
+    double px = run.frame().pxPerMm() / (1 << below.level());
     ColourRatios c = ColourRatios.of(below);
     Plane[] near = MaskedBlur.of(mask, SIGMA_MM * px, 0, c.c1(), c.c2(), c.e());
-    return new Plane[] {
-      near[0], near[1], difference(near[2], MaskedBlur.of(c.e(), mask, SHEEN_OUTER_MM * px, 0))
-    };
+    Plane above = difference(near[2], MaskedBlur.of(c.e(), mask, SHEEN_OUTER_MM * px, 0));
+    Plane d1 = new Plane(below.rect());
+    Plane d2 = new Plane(below.rect());
+    for (int i = 0; i < d1.data().length; i++) {
+      float a = goal[0] - near[0].data()[i];
+      float b = goal[1] - near[1].data()[i];
+      float pull = Roots.exp2(-Math.min(40, (a * a + b * b) / (FAR * FAR)));
+      if (a > 0 && b > 0) {
+        pull *= 1 - Math.max(0, Math.min(1, (above.data()[i] - SHEEN_FROM) / SHEEN_OVER));
+      }
+      d1.data()[i] = pull * a;
+      d2.data()[i] = pull * b;
+    }
+    return SmoothGain.fields(near[0], near[1], d1, d2, new Plane(below.rect()));
   }
 
-  private static Plane[] lightness(Frame frame, RgbBlock below, Plane mask) {
-    double px = frame.pxPerMm() / (1 << below.level());
-    ColourRatios c = ColourRatios.of(below);
+  /** Gains in stops that take the unevenness of lightness out in full. */
+  private static Plane[] lightness(Run run, RgbBlock below, Plane mask) {
+    double px = run.frame().pxPerMm() / (1 << below.level());
+    Plane e = ColourRatios.of(below).e();
     return new Plane[] {
       difference(
-          MaskedBlur.of(c.e(), mask, LIGHT_INNER_MM * px, 0),
-          MaskedBlur.of(c.e(), mask, LIGHT_OUTER_MM * px, 0))
+          MaskedBlur.of(e, mask, LIGHT_OUTER_MM * px, 0),
+          MaskedBlur.of(e, mask, LIGHT_INNER_MM * px, 0))
     };
   }
 
