@@ -132,34 +132,44 @@ public final class SheetView implements PixelReader {
       throw new IllegalArgumentException(rect + " is not inside " + bounds(level));
     }
     RgbBlock out = new RgbBlock(level, rect);
+    List<Rect> begun = new ArrayList<>();
     for (Rect t : tiles(level, rect)) {
-      out.paste(tile(depth, level, t));
+      RgbBlock b = tile(depth, level, t, false);
+      if (b == null) {
+        begun.add(t);
+      } else {
+        out.paste(b);
+      }
+    }
+    for (Rect t : begun) {
+      out.paste(tile(depth, level, t, true));
     }
     return out;
   }
 
-  private RgbBlock tile(int depth, int level, Rect t) {
+  /** A tile; null when another thread is making it and is not to be waited for. */
+  private RgbBlock tile(int depth, int level, Rect t, boolean wait) {
     if (cancelled.getAsBoolean()) {
       throw new CancellationException("no longer wanted");
     }
     Rect src = t.toSource(level).intersect(engine.source().bounds());
     int top = prints.settle(depth, src);
-    if (top == 0) {
-      return engine.sourceTile(level, t);
-    }
+    return top == 0
+        ? engine.sourceTile(level, t)
+        : engine.cache().tile(key(top, level, t, src), wait, () -> make(top, level, t, src));
+  }
+
+  private RgbBlock make(int top, int level, Rect t, Rect src) {
     int[] run = new int[top];
     int n = 0;
     RgbBlock block = null;
-    for (int d = top; d > 0; d = prints.settle(d - 1, src)) {
-      RgbBlock hit = engine.cache().get(key(d, level, t, src));
-      if (hit != null && n == 0) {
-        return hit;
-      }
+    for (int d = top; d > 0 && block == null; d = prints.settle(d - 1, src)) {
+      RgbBlock hit = n == 0 ? null : engine.cache().get(key(d, level, t, src));
       if (hit != null) {
         block = hit.copy();
-        break;
+      } else {
+        run[n++] = d;
       }
-      run[n++] = d;
     }
     if (block == null) {
       RgbBlock source = engine.sourceTile(level, t);
@@ -255,6 +265,11 @@ public final class SheetView implements PixelReader {
     @Override
     public Rect areaBounds(Area area) {
       return view.prints.bounds(area);
+    }
+
+    @Override
+    public boolean isKnown(long key) {
+      return view.engine.cache().peek(key) != null;
     }
 
     @Override

@@ -90,30 +90,54 @@ public final class TileCache {
   }
 
   /**
+   * A tile, computed in the calling thread unless another has begun it.
+   *
+   * @param wait whether to wait for the other thread; if not, null says that it is being made
+   */
+  RgbBlock tile(long key, boolean wait, Supplier<RgbBlock> compute) {
+    return (RgbBlock) once(key, wait, compute);
+  }
+
+  /**
    * An analysis, computed in the calling thread; a second thread that wants the same one meanwhile
-   * waits for it. Since an analysis only ever asks for what lies below it, waits cannot form a
-   * ring.
+   * waits for it.
    */
   @SuppressWarnings("unchecked")
   <T> T analysis(long key, long bytes, Supplier<T> compute) {
+    return (T)
+        once(
+            key,
+            true,
+            () -> {
+              T value = compute.get();
+              analyses.increment();
+              store(key, value, bytes);
+              return value;
+            });
+  }
+
+  // What is computed only ever asks for what lies below it in the sheet, so waits cannot form a
+  // ring.
+  private Object once(long key, boolean wait, Supplier<?> compute) {
     Object there = find(key);
     if (there != null) {
-      return (T) there;
+      return there;
     }
     CompletableFuture<Object> mine = new CompletableFuture<>();
     CompletableFuture<Object> other = running.putIfAbsent(key, mine);
     if (other != null) {
+      if (!wait) {
+        return null;
+      }
       try {
-        return (T) other.join();
+        return other.join();
       } catch (CompletionException | CancellationException failed) {
         // The thread that had begun it was cancelled or failed: compute it here.
         return compute.get();
       }
     }
     try {
-      T value = compute.get();
-      analyses.increment();
-      store(key, value, bytes);
+      Object value = compute.get();
       mine.complete(value);
       return value;
     } catch (RuntimeException | Error failed) {

@@ -53,41 +53,78 @@ public final class SplineField {
   public Plane at(int level, Rect rect) {
     double scale = Math.scalb(1.0, level - gridLevel);
     Plane out = new Plane(rect);
+    int w = rect.w();
+    if (w == 0 || rect.h() == 0) {
+      return out;
+    }
     Rect c = coefficients.rect();
-    int[] xs = new int[rect.w() * 4];
-    float[] wx = new float[rect.w() * 4];
-    for (int x = 0; x < rect.w(); x++) {
+    int[] xs = new int[w * 4];
+    float[] wx = new float[w * 4];
+    for (int x = 0; x < w; x++) {
       weights((rect.x() + x + 0.5) * scale - 0.5, c.x(), c.w(), xs, wx, 4 * x);
     }
+    // Along the coefficients' rows first, of which there are few, then between them, over whole
+    // rows at once.
+    float[][] rows = new float[c.h()][];
     int[] ys = new int[4];
     float[] wy = new float[4];
-    float[] column = new float[c.w()];
-    int from = rect.w() == 0 ? 0 : xs[0];
-    int to = rect.w() == 0 ? 0 : xs[xs.length - 1] + 1;
+    float[] sum = new float[w];
     for (int y = 0; y < rect.h(); y++) {
       weights((rect.y() + y + 0.5) * scale - 0.5, c.y(), c.h(), ys, wy, 0);
-      float[] d = coefficients.data();
-      int r0 = ys[0] * c.w();
-      int r1 = ys[1] * c.w();
-      int r2 = ys[2] * c.w();
-      int r3 = ys[3] * c.w();
-      float w0 = wy[0];
-      float w1 = wy[1];
-      float w2 = wy[2];
-      float w3 = wy[3];
-      for (int x = from; x < to; x++) {
-        column[x] = w0 * d[r0 + x] + w1 * d[r1 + x] + w2 * d[r2 + x] + w3 * d[r3 + x];
+      for (int k : ys) {
+        if (rows[k] == null) {
+          rows[k] = scale == 1 ? sameGrid(k, xs, wx, w) : along(k, xs, wx, w);
+        }
       }
-      for (int x = 0; x < rect.w(); x++) {
-        int k = 4 * x;
-        out.data()[y * rect.w() + x] =
-            wx[k] * column[xs[k]]
-                + wx[k + 1] * column[xs[k + 1]]
-                + wx[k + 2] * column[xs[k + 2]]
-                + wx[k + 3] * column[xs[k + 3]];
+      between(rows[ys[0]], rows[ys[1]], rows[ys[2]], rows[ys[3]], wy, sum);
+      System.arraycopy(sum, 0, out.data(), y * w, w);
+      if (ys[0] > 0) {
+        rows[ys[0] - 1] = null;
       }
     }
     return out;
+  }
+
+  private float[] along(int row, int[] xs, float[] wx, int w) {
+    float[] d = coefficients.data();
+    int at = row * coefficients.w();
+    float[] out = new float[w];
+    for (int x = 0; x < w; x++) {
+      int k = 4 * x;
+      out[x] =
+          wx[k] * d[at + xs[k]]
+              + wx[k + 1] * d[at + xs[k + 1]]
+              + wx[k + 2] * d[at + xs[k + 2]]
+              + wx[k + 3] * d[at + xs[k + 3]];
+    }
+    return out;
+  }
+
+  /** The same where every pixel is a grid point: the weights are those of the first everywhere. */
+  private float[] sameGrid(int row, int[] xs, float[] wx, int w) {
+    float[] d = coefficients.data();
+    int at = row * coefficients.w();
+    float[][] s = new float[3][w];
+    for (int k = 0; k < 3; k++) {
+      for (int x = 0; x < w; x++) {
+        s[k][x] = d[at + xs[4 * x + k]];
+      }
+    }
+    float[] out = new float[w];
+    float[] none = {wx[0], wx[1], wx[2], 0};
+    between(s[0], s[1], s[2], s[2], none, out);
+    return out;
+  }
+
+  private static void between(
+      float[] a, float[] b, float[] c, float[] d, float[] weight, float[] out) {
+    float w0 = weight[0];
+    float w1 = weight[1];
+    float w2 = weight[2];
+    float w3 = weight[3];
+    for (int x = 0; x < out.length; x++) {
+      out[x] = w0 * a[x] + w1 * b[x] + w2 * c[x] + w3 * d[x];
+    }
   }
 
   private static void weights(double at, int start, int size, int[] idx, float[] w, int k) {

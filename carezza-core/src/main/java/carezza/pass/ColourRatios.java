@@ -17,10 +17,22 @@ import carezza.image.RgbBlock;
 public record ColourRatios(Plane e, Plane c1, Plane c2) {
   private static final float FLOOR = 1f / 1024;
 
+  /** The same where {@code mask} is above 0, and 0 elsewhere. */
+  public static ColourRatios of(RgbBlock b, Plane mask) {
+    return of(b, mask.data());
+  }
+
   public static ColourRatios of(RgbBlock b) {
+    return of(b, (float[]) null);
+  }
+
+  private static ColourRatios of(RgbBlock b, float[] mask) {
     ColourRatios out =
         new ColourRatios(new Plane(b.rect()), new Plane(b.rect()), new Plane(b.rect()));
     for (int i = 0; i < b.size(); i++) {
+      if (mask != null && mask[i] == 0) {
+        continue;
+      }
       float r = Math.max(FLOOR, b.r()[i]);
       float g = Math.max(FLOOR, b.g()[i]);
       float bl = Math.max(FLOOR, b.b()[i]);

@@ -112,13 +112,15 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
             .add(run.belowFingerprint(src))
             .add(run.areaFingerprint(run.area(), src))
             .get();
+    // Read before the analysis is begun: threads that want it read together, then one computes.
+    RgbBlock below = run.isKnown(key) ? null : run.below().read(level, reads);
     int wide = tile.w() + 2 * SplineField.REACH;
     return run.analysis(
         key,
         4L * count * wide * wide,
         () -> {
-          Plane mask = run.mask(run.area(), level, reads);
-          Plane[] found = analysis.of(run.below().read(level, reads), mask);
+          RgbBlock b = below == null ? run.below().read(level, reads) : below;
+          Plane[] found = analysis.of(b, run.mask(run.area(), level, reads));
           Rect keep = tile.grow(SplineField.REACH + 2).intersect(reads);
           SplineField[] out = new SplineField[count];
           for (int f = 0; f < count; f++) {

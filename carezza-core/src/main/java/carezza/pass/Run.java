@@ -38,6 +38,9 @@ public interface Run {
   /** Source pixels outside which an area's mask is 0. */
   Rect areaBounds(Area area);
 
+  /** Whether an analysis is at hand. */
+  boolean isKnown(long key);
+
   /**
    * The analysis of this key, computed once and kept as long as memory allows.
    *

@@ -16,6 +16,9 @@ public final class SmoothGain {
     Plane[] out = {new Plane(c1.rect()), new Plane(c1.rect()), new Plane(c1.rect())};
     float[] gain = new float[3];
     for (int i = 0; i < c1.data().length; i++) {
+      if (d1.data()[i] == 0 && d2.data()[i] == 0 && dE.data()[i] == 0) {
+        continue;
+      }
       ColourRatios.gains(
           c1.data()[i], c2.data()[i], d1.data()[i], d2.data()[i], dE.data()[i], gain);
       for (int c = 0; c < 3; c++) {

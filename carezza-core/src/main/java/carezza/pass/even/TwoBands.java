@@ -156,7 +156,7 @@ public final class TwoBands implements PassKind {
     Plane[] outer =
         surround(run.frame())
             .over(run, 3, (b, m) -> surround(run.frame(), b, m), below.level(), below.rect());
-    ColourRatios c = ColourRatios.of(below);
+    ColourRatios c = ColourRatios.of(below, mask);
     Plane[] broad = MaskedBlur.of(mask, sigma, 0, c.c1(), c.c2(), c.e());
     Plane c1 = broad[0];
     Plane c2 = broad[1];
@@ -194,7 +194,7 @@ public final class TwoBands implements PassKind {
    */
   private static Plane[] surround(Frame frame, RgbBlock below, Plane mask) {
     double px = frame.pxPerMm() / (1 << below.level());
-    ColourRatios c = ColourRatios.of(below);
+    ColourRatios c = ColourRatios.of(below, mask);
     Plane near = new Plane(below.rect());
     for (int i = 0; i < near.data().length; i++) {
       near.data()[i] = c.c1().data()[i] - c.c2().data()[i];

@@ -164,7 +164,7 @@ public final class SkinGather implements PassKind {
   /** Gains in stops that bring the smoothed colour to the goal in full. */
   private static Plane[] colour(Run run, RgbBlock below, Plane mask, float[] goal) {
     double px = run.frame().pxPerMm() / (1 << below.level());
-    ColourRatios c = ColourRatios.of(below);
+    ColourRatios c = ColourRatios.of(below, mask);
     Plane[] near = MaskedBlur.of(mask, SIGMA_MM * px, 0, c.c1(), c.c2(), c.e());
     Plane above = difference(near[2], MaskedBlur.of(c.e(), mask, SHEEN_OUTER_MM * px, 0));
     Plane d1 = new Plane(below.rect());
@@ -185,7 +185,7 @@ public final class SkinGather implements PassKind {
   /** Gains in stops that take the unevenness of lightness out in full. */
   private static Plane[] lightness(Run run, RgbBlock below, Plane mask) {
     double px = run.frame().pxPerMm() / (1 << below.level());
-    Plane e = ColourRatios.of(below).e();
+    Plane e = ColourRatios.of(below, mask).e();
     return new Plane[] {
       difference(
           MaskedBlur.of(e, mask, LIGHT_OUTER_MM * px, 0),
