@@ -179,6 +179,11 @@ public final class BenchModel {
     sheet.set(next);
   }
 
+  /** Whether what is shown is not yet a step: a slider is dragged or a stroke drawn. */
+  public boolean isPreview() {
+    return isOpen() && sheet.get() != picture.get().history().now();
+  }
+
   /** Makes a step of undo and writes it to the journal. */
   public void commit(RunSheet next) {
     OpenPicture p = picture.get();

@@ -1,8 +1,8 @@
 package carezza.app;
 
+import carezza.screen.Drawn;
 import carezza.screen.Frames;
-import carezza.screen.Viewport;
-import java.util.Optional;
+import java.util.List;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -21,6 +21,14 @@ final class Painter implements AutoCloseable {
   private final ExecutorService pool =
       Executors.newFixedThreadPool(
           Math.max(1, Math.min(4, Runtime.getRuntime().availableProcessors())), daemon("tiles"));
+
+  /** Share of the view from which a coarse frame is drawn before the sharp one. */
+  private static final double COARSE_FROM = 0.2;
+
+  /** Levels by which it is coarser. */
+  private static final int COARSER = 2;
+
+  private Drawn last;
   private final AtomicLong newest = new AtomicLong();
   private final AtomicLong finished = new AtomicLong();
 
@@ -34,14 +42,20 @@ final class Painter implements AutoCloseable {
   }
 
   /**
-   * @param first drawn before anything else, when the screen shows another picture
-   * @param make builds the request for a cancel check; called on a worker
-   * @param show given pixels and the viewport they were drawn for, on the interface thread
+   * What is drawn one after the other for one state of the sheet.
+   *
+   * @param request what
+   * @param quick bounded work, done to its end even when something newer is wanted, so that a
+   *     picture that is dragged is seen moving
    */
-  void submit(
-      Optional<Frames.Request> first,
-      Function<BooleanSupplier, Frames.Request> make,
-      BiConsumer<int[], Viewport> show) {
+  record Step(Frames.Request request, boolean quick) {}
+
+  /**
+   * @param make builds the steps for a cancel check; called on a worker. The last is the picture as
+   *     it is; those before it are there sooner
+   * @param show given each frame, on the interface thread
+   */
+  void submit(Function<BooleanSupplier, List<Step>> make, BiConsumer<Drawn, Boolean> show) {
     long mine = newest.incrementAndGet();
     coordinator.execute(
         () -> {
@@ -50,10 +64,15 @@ final class Painter implements AutoCloseable {
             return;
           }
           try {
-            first.ifPresent(r -> draw(r, 0, mine, show));
-            Frames.Request r = make.apply(stale);
-            draw(r, 2, mine, show);
-            draw(r, 0, mine, show);
+            List<Step> steps = make.apply(stale);
+            for (int i = 0; i < steps.size(); i++) {
+              boolean end = i == steps.size() - 1;
+              Frames.Request r = steps.get(i).request();
+              if (i == 0 && Frames.changedShare(r, last) > COARSE_FROM) {
+                draw(r, COARSER, mine, false, show);
+              }
+              draw(r, 0, mine, end, show);
+            }
           } catch (CancellationException e) {
             return;
           } finally {
@@ -62,14 +81,11 @@ final class Painter implements AutoCloseable {
         });
   }
 
-  private void draw(Frames.Request r, int coarser, long mine, BiConsumer<int[], Viewport> show) {
-    int[] pixels = Frames.draw(r, coarser, pool);
-    Platform.runLater(
-        () -> {
-          if (newest.get() == mine) {
-            show.accept(pixels, r.viewport());
-          }
-        });
+  private void draw(
+      Frames.Request r, int coarser, long mine, boolean end, BiConsumer<Drawn, Boolean> show) {
+    Drawn drawn = Frames.draw(r, coarser, last, pool);
+    last = drawn;
+    Platform.runLater(() -> show.accept(drawn, end && newest.get() == mine));
   }
 
   /** Whether the newest request has been drawn sharply. */

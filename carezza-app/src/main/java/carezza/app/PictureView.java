@@ -3,16 +3,20 @@ package carezza.app;
 import carezza.area.Area;
 import carezza.area.Stroke;
 import carezza.color.CieLab;
+import carezza.engine.SheetView;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
 import carezza.pass.Place;
+import carezza.screen.Drawn;
 import carezza.screen.Frames;
 import carezza.screen.Look;
 import carezza.screen.Viewport;
 import carezza.sheet.RunSheet;
 import java.nio.IntBuffer;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import javafx.animation.PauseTransition;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -44,6 +48,10 @@ final class PictureView extends Region {
   private PixelBuffer<IntBuffer> buffer;
   private Viewport drawn;
   private OpenPicture shownPicture;
+
+  /** The sheet whose analyses are held while the next one is found. */
+  private RunSheet settled;
+
   private boolean fitted = true;
   private double pointerX = -1;
   private double pointerY = -1;
@@ -178,30 +186,47 @@ final class PictureView extends Region {
       return;
     }
     RunSheet sheet = model.shown();
+    RunSheet was = settled;
+    boolean dragged = model.isPreview();
+    boolean fresh = shownPicture != p;
+    boolean own = sheet == model.sheet().get();
+    long chosen = model.chosen().get();
     Look look = model.look().get();
+    int colour = desk;
     Optional<Area> hatched =
         model.showArea().get()
             ? model.chosenPass().filter(q -> q.kind().usesArea()).map(Pass::area)
             : Optional.empty();
-    int colour = desk;
-    Optional<Frames.Request> first =
-        shownPicture == p
-            ? Optional.empty()
-            : Optional.of(
-                new Frames.Request(
-                    p.engine().view(RunSheet.EMPTY, () -> false),
-                    v,
-                    look,
-                    Optional.empty(),
-                    colour));
     painter.submit(
-        first,
-        stale -> new Frames.Request(p.engine().view(sheet, stale), v, look, hatched, colour),
-        this::show);
+        stale -> {
+          List<Painter.Step> steps = new ArrayList<>();
+          if (fresh) {
+            SheetView plain = p.engine().view(RunSheet.EMPTY, () -> false);
+            steps.add(
+                new Painter.Step(
+                    new Frames.Request(plain, v, look, Optional.empty(), colour), false));
+          } else if (was != null && own && !was.equals(sheet)) {
+            SheetView held = p.engine().view(sheet, () -> false).holding(was).underHand(chosen);
+            steps.add(new Painter.Step(new Frames.Request(held, v, look, hatched, colour), true));
+          }
+          if (!dragged || steps.isEmpty()) {
+            SheetView exact = p.engine().view(sheet, stale).underHand(chosen);
+            steps.add(new Painter.Step(new Frames.Request(exact, v, look, hatched, colour), false));
+          }
+          return steps;
+        },
+        (drawn, end) -> show(p, drawn, end && own && !dragged ? sheet : null));
     drawMarks();
   }
 
-  private void show(int[] pixels, Viewport v) {
+  /**
+   * @param now the sheet that is shown as it is, or null while it is still being found
+   */
+  private void show(OpenPicture p, Drawn frame, RunSheet now) {
+    if (model.picture().get() != p) {
+      return;
+    }
+    Viewport v = frame.viewport();
     if (buffer == null || buffer.getWidth() != v.width() || buffer.getHeight() != v.height()) {
       buffer =
           new PixelBuffer<>(
@@ -213,11 +238,15 @@ final class PictureView extends Region {
     }
     buffer.updateBuffer(
         b -> {
-          b.getBuffer().put(0, pixels);
+          b.getBuffer().put(0, frame.pixels());
           return null;
         });
     drawn = v;
-    shownPicture = model.picture().get();
+    if (shownPicture != p) {
+      settled = null;
+    }
+    shownPicture = p;
+    settled = now == null ? settled : now;
     placeOldFrame();
   }
 

@@ -58,7 +58,7 @@ public final class SheetView implements PixelReader {
     return new SheetView(engine, prints, cancelled, prints.below(passId), kept);
   }
 
-  /** The same view for reading each place once: full-size tiles are not kept. */
+  /** The same view for reading each place once: what is read is not kept. */
   public SheetView readOnce() {
     return new SheetView(engine, prints, cancelled, hand, false);
   }
@@ -78,7 +78,7 @@ public final class SheetView implements PixelReader {
 
   @Override
   public RgbBlock read(int level, Rect rect) {
-    return read(prints.active().size(), level, rect);
+    return read(prints.active().size(), level, rect, kept);
   }
 
   /** A weight mask over a rectangle, put together from tiles; 0 beyond the picture. */
@@ -117,6 +117,11 @@ public final class SheetView implements PixelReader {
     return prints.picture(prints.active().size(), rect);
   }
 
+  /** Fingerprint of an area's mask inside a rectangle of source pixels. */
+  public long areaFingerprint(Area area, Rect rect) {
+    return prints.area(area, rect);
+  }
+
   /** A run for one pass of this sheet, over the picture below it; it may be muted. */
   public Run runFor(Pass pass) {
     return new PassRun(pass, this, prints.below(pass.id()), false);
@@ -127,14 +132,14 @@ public final class SheetView implements PixelReader {
     return engine.tile();
   }
 
-  private RgbBlock read(int depth, int level, Rect rect) {
+  private RgbBlock read(int depth, int level, Rect rect, boolean keep) {
     if (!bounds(level).contains(rect)) {
       throw new IllegalArgumentException(rect + " is not inside " + bounds(level));
     }
     RgbBlock out = new RgbBlock(level, rect);
     List<Rect> begun = new ArrayList<>();
     for (Rect t : tiles(level, rect)) {
-      RgbBlock b = tile(depth, level, t, false);
+      RgbBlock b = tile(depth, level, t, false, keep);
       if (b == null) {
         begun.add(t);
       } else {
@@ -142,13 +147,13 @@ public final class SheetView implements PixelReader {
       }
     }
     for (Rect t : begun) {
-      out.paste(tile(depth, level, t, true));
+      out.paste(tile(depth, level, t, true, keep));
     }
     return out;
   }
 
   /** A tile; null when another thread is making it and is not to be waited for. */
-  private RgbBlock tile(int depth, int level, Rect t, boolean wait) {
+  private RgbBlock tile(int depth, int level, Rect t, boolean wait, boolean keep) {
     if (cancelled.getAsBoolean()) {
       throw new CancellationException("no longer wanted");
     }
@@ -156,10 +161,10 @@ public final class SheetView implements PixelReader {
     int top = prints.settle(depth, src);
     return top == 0
         ? engine.sourceTile(level, t)
-        : engine.cache().tile(key(top, level, t, src), wait, () -> make(top, level, t, src));
+        : engine.cache().tile(key(top, level, t, src), wait, () -> make(top, level, t, src, keep));
   }
 
-  private RgbBlock make(int top, int level, Rect t, Rect src) {
+  private RgbBlock make(int top, int level, Rect t, Rect src, boolean keep) {
     int[] run = new int[top];
     int n = 0;
     RgbBlock block = null;
@@ -178,11 +183,13 @@ public final class SheetView implements PixelReader {
     for (int i = n - 1; i >= 0; i--) {
       apply(run[i], block);
       int next = i == 0 ? top : run[i - 1] - 1;
-      if (i > 0 && (between(run[i], hand, next) || run[i] / RUN < run[i - 1] / RUN)) {
+      if (keep && i > 0 && (between(run[i], hand, next) || run[i] / RUN < run[i - 1] / RUN)) {
         keep(run[i], level, t, src, block.copy());
       }
     }
-    keep(top, level, t, src, block);
+    if (keep) {
+      keep(top, level, t, src, block);
+    }
     return block;
   }
 
@@ -191,9 +198,7 @@ public final class SheetView implements PixelReader {
   }
 
   private void keep(int depth, int level, Rect t, Rect src, RgbBlock block) {
-    if (kept || level > 0) {
-      engine.cache().put(key(depth, level, t, src), block);
-    }
+    engine.cache().put(key(depth, level, t, src), block);
   }
 
   private long key(int depth, int level, Rect t, Rect src) {
@@ -237,7 +242,7 @@ public final class SheetView implements PixelReader {
 
         @Override
         public RgbBlock read(int level, Rect rect) {
-          return view.read(depth, level, rect);
+          return view.read(depth, level, rect, true);
         }
       };
     }

@@ -18,18 +18,21 @@ import carezza.image.RgbBlock;
 public record FieldTiles(String name, int level, int reachPx, long hash) {
   private static final int LEAST_TILE = 256;
 
+  /** Rectangles start at its multiples, so that what is reduced inside an analysis is anchored. */
+  private static final int ALIGN = 16;
+
   /** Finds the fields from the picture below and the pass's mask over the same rectangle. */
   @FunctionalInterface
   public interface Analysis {
     /**
-     * @param below starts at multiples of 64
+     * @param below starts at multiples of 16
      * @return fields over the rectangle of {@code below}
      */
     Plane[] of(RgbBlock below, Plane mask);
   }
 
   private int margin() {
-    return (reachPx + SplineField.REACH + 2 + 63) / 64 * 64;
+    return (reachPx + SplineField.REACH + 2 + ALIGN - 1) / ALIGN * ALIGN;
   }
 
   /** Side of a tile in grid pixels, so that what is read beyond it does not outweigh it. */
@@ -44,8 +47,8 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
   private Rect tileReads(Rect tile, Rect bounds) {
     int margin = margin();
     Rect wide = tile.grow(margin).intersect(bounds);
-    int x = Math.floorDiv(wide.x(), 64) * 64;
-    int y = Math.floorDiv(wide.y(), 64) * 64;
+    int x = Math.floorDiv(wide.x(), ALIGN) * ALIGN;
+    int y = Math.floorDiv(wide.y(), ALIGN) * ALIGN;
     return new Rect(x, y, wide.right() - x, wide.bottom() - y).intersect(bounds);
   }
 

@@ -10,8 +10,10 @@ import carezza.image.RgbBlock;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutionException;
@@ -23,7 +25,13 @@ import java.util.concurrent.Future;
  * at device pixels, encodes for an sRGB screen and dithers to 8 bits. Runs on workers only.
  */
 public final class Frames {
-  private static final int STRIP = 64;
+  // The sRGB curve in a table over the upper bits of a float, eight of them behind the point, and
+  // linear between: no root, no power.
+  private static final int CUT = 15;
+
+  private static final float STEP = 1f / (1 << CUT);
+  private static final float DARKEST = 1f / 4096;
+  private static final int FIRST = Float.floatToRawIntBits(DARKEST) >> CUT;
   private static final float[] TO_SCREEN = ColorEncoding.srgb().toWorking().inverse().floats();
   private static final float[] ENCODE = encodeTable();
 
@@ -42,28 +50,28 @@ public final class Frames {
       SheetView view, Viewport viewport, Look look, Optional<Area> hatched, int desk) {}
 
   private static float[] encodeTable() {
-    float[] t = new float[4097];
+    float[] t = new float[(Float.floatToRawIntBits(1) >> CUT) - FIRST + 2];
     for (int i = 0; i < t.length; i++) {
-      double v = (double) i / 4096;
-      v = v * v;
-      double e = v <= 0.0031308 ? 12.92 * v : 1.055 * Math.pow(v, 1 / 2.4) - 0.055;
-      t[i] = (float) (255 * e);
+      double v = Float.intBitsToFloat((i + FIRST) << CUT);
+      t[i] = (float) (255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * Math.pow(v, 1 / 2.4) - 0.055));
     }
     return t;
   }
 
   /**
-   * Pixels of the view as 0xffRRGGBB: first all tiles are brought up, those in the middle first,
-   * then strips are drawn from them.
+   * Draws a frame: first the tiles that changed blocks need are brought up, those in the middle
+   * first, then the blocks are drawn from them. Blocks that the last frame shows as they are to be
+   * are taken from it.
    *
    * @param coarser levels coarser than the zoom asks for
+   * @param last the frame before, or null
    */
-  public static int[] draw(Request r, int coarser, ExecutorService pool) {
-    Viewport v = r.viewport();
-    int level = Math.min(8, v.level() + coarser);
-    Rect all = new Rect(0, 0, v.width(), v.height());
+  public static Drawn draw(Request r, int coarser, Drawn last, ExecutorService pool) {
+    int level = level(r, coarser);
+    Drawn out = new Drawn(r);
+    List<Rect> changed = changed(r, level, out, last);
     List<Callable<Object>> jobs = new ArrayList<>();
-    for (Rect tile : tiles(r, level, all)) {
+    for (Rect tile : tiles(r, level, changed)) {
       jobs.add(
           () -> {
             r.view().read(level, tile);
@@ -72,17 +80,52 @@ public final class Frames {
     }
     run(jobs, pool);
     jobs.clear();
-    int[] out = new int[v.width() * v.height()];
-    for (int y = 0; y < v.height(); y += STRIP) {
-      Rect strip = new Rect(0, y, v.width(), Math.min(STRIP, v.height() - y));
+    for (Rect block : changed) {
       jobs.add(
           () -> {
-            strip(r, level, strip, out);
+            block(r, level, block, out.pixels());
             return null;
           });
     }
     run(jobs, pool);
     return out;
+  }
+
+  /** Share of the view, 0 to 1, that a sharp frame has to draw anew. */
+  public static double changedShare(Request r, Drawn last) {
+    Drawn next = new Drawn(r);
+    int level = level(r, 0);
+    int n = 0;
+    for (int i = 0; i < next.blocks(); i++) {
+      plan(r, level, next, i);
+      n += next.hasFrom(last, i) ? 0 : 1;
+    }
+    return (double) n / next.blocks();
+  }
+
+  private static int level(Request r, int coarser) {
+    return Math.min(8, r.viewport().level() + coarser);
+  }
+
+  private static List<Rect> changed(Request r, int level, Drawn out, Drawn last) {
+    List<Rect> changed = new ArrayList<>();
+    for (int i = 0; i < out.blocks(); i++) {
+      plan(r, level, out, i);
+      if (out.hasFrom(last, i)) {
+        out.copyFrom(last, i);
+      } else {
+        changed.add(out.block(i));
+      }
+    }
+    return changed;
+  }
+
+  private static void plan(Request r, int level, Drawn out, int i) {
+    Rect need = needed(r, level, out.block(i));
+    Rect src = need.toSource(level).intersect(r.view().bounds(0));
+    boolean none = need.isEmpty();
+    long area = none ? 0 : r.hatched().map(a -> r.view().areaFingerprint(a, src)).orElse(0L);
+    out.plan(i, none ? 0 : level, none ? 0 : r.view().fingerprint(src), area);
   }
 
   private static void run(List<Callable<Object>> jobs, ExecutorService pool) {
@@ -101,22 +144,26 @@ public final class Frames {
     }
   }
 
-  /** Tiles of a level that are seen, nearest to the middle of the view first. */
-  private static List<Rect> tiles(Request r, int level, Rect device) {
-    Rect need = needed(r, level, device);
+  /** Tiles of a level that blocks are drawn from, nearest to the middle of the view first. */
+  private static List<Rect> tiles(Request r, int level, List<Rect> blocks) {
     int side = r.view().tile();
-    List<Rect> out = new ArrayList<>();
-    for (int y = Math.floorDiv(need.y(), side) * side; y < need.bottom(); y += side) {
-      for (int x = Math.floorDiv(need.x(), side) * side; x < need.right(); x += side) {
-        out.add(new Rect(x, y, side, side).intersect(r.view().bounds(level)));
+    Set<Rect> out = new HashSet<>();
+    for (Rect block : blocks) {
+      Rect need = needed(r, level, block);
+      for (int y = Math.floorDiv(need.y(), side) * side; y < need.bottom(); y += side) {
+        for (int x = Math.floorDiv(need.x(), side) * side; x < need.right(); x += side) {
+          out.add(new Rect(x, y, side, side).intersect(r.view().bounds(level)));
+        }
       }
     }
-    double cx = need.x() + need.w() / 2.0;
-    double cy = need.y() + need.h() / 2.0;
-    out.sort(
-        Comparator.comparingDouble(
-            t -> Math.hypot(t.x() + t.w() / 2.0 - cx, t.y() + t.h() / 2.0 - cy)));
-    return out;
+    Viewport v = r.viewport();
+    double cx = Math.scalb(v.sourceX(v.width() / 2.0), -level);
+    double cy = Math.scalb(v.sourceY(v.height() / 2.0), -level);
+    return out.stream()
+        .sorted(
+            Comparator.comparingDouble(
+                t -> Math.hypot(t.x() + t.w() / 2.0 - cx, t.y() + t.h() / 2.0 - cy)))
+        .toList();
   }
 
   /** Pixels of a level that a rectangle of device pixels is drawn from. */
@@ -133,11 +180,14 @@ public final class Frames {
     return src.toLevel(level).intersect(r.view().bounds(level));
   }
 
-  private static void strip(Request r, int level, Rect strip, int[] out) {
+  private static void block(Request r, int level, Rect block, int[] out) {
     Viewport v = r.viewport();
-    Arrays.fill(out, strip.y() * v.width(), strip.bottom() * v.width(), r.desk());
-    Rect inside = v.device(r.view().bounds(0)).intersect(strip);
-    Rect need = needed(r, level, strip);
+    for (int y = block.y(); y < block.bottom(); y++) {
+      int at = y * v.width() + block.x();
+      Arrays.fill(out, at, at + block.w(), r.desk());
+    }
+    Rect inside = v.device(r.view().bounds(0)).intersect(block);
+    Rect need = needed(r, level, block);
     if (inside.isEmpty() || need.isEmpty()) {
       return;
     }
@@ -150,14 +200,12 @@ public final class Frames {
     double y0 = v.sourceY(inside.y() + 0.5) / side;
     Taps across = new Taps(inside.w(), x0, step, need.x(), need.right(), single);
     Taps down = new Taps(inside.h(), y0, step, need.y(), need.bottom(), single);
-    float[][] lines = new float[3][need.h() * inside.w()];
-    for (int c = 0; c < 3; c++) {
-      gatherRows(b, c, across, lines[c]);
-    }
+    float[] tall = new float[need.w()];
     float[][] line = new float[3][inside.w()];
     for (int y = 0; y < inside.h(); y++) {
       for (int c = 0; c < 3; c++) {
-        gatherColumn(lines[c], inside.w(), down, y, need.y(), line[c]);
+        gatherColumn(b, c, down, y, tall);
+        gatherRow(tall, across, need.x(), line[c]);
       }
       if (r.look() == Look.BARE_LIGHT) {
         bareLight(line);
@@ -171,38 +219,34 @@ public final class Frames {
     }
   }
 
-  private static void gatherRows(RgbBlock b, int c, Taps across, float[] out) {
-    float[] in = b.channel(c);
-    int w = across.first.length;
-    int n = across.count;
-    float[] weight = across.weight;
-    for (int y = 0; y < b.rect().h(); y++) {
-      int row = y * b.rect().w() - b.rect().x();
-      for (int x = 0; x < w; x++) {
-        int i = row + across.first[x];
-        float sum = 0;
-        for (int k = 0; k < n; k++) {
-          float t = weight[x * n + k];
-          if (t != 0) {
-            sum += t * in[i + k];
-          }
-        }
-        out[y * w + x] = sum;
-      }
-    }
-  }
-
-  private static void gatherColumn(float[] lines, int w, Taps down, int y, int top, float[] out) {
+  private static void gatherColumn(RgbBlock b, int c, Taps down, int y, float[] out) {
     Arrays.fill(out, 0);
+    float[] in = b.channel(c);
     for (int k = 0; k < down.count; k++) {
       float t = down.weight[y * down.count + k];
       if (t == 0) {
         continue;
       }
-      int row = (down.first[y] + k - top) * w;
-      for (int x = 0; x < w; x++) {
-        out[x] += t * lines[row + x];
+      int row = (down.first[y] + k - b.rect().y()) * b.rect().w();
+      for (int x = 0; x < out.length; x++) {
+        out[x] += t * in[row + x];
       }
+    }
+  }
+
+  private static void gatherRow(float[] in, Taps across, int left, float[] out) {
+    int n = across.count;
+    float[] weight = across.weight;
+    for (int x = 0; x < out.length; x++) {
+      int i = across.first[x] - left;
+      float sum = 0;
+      for (int k = 0; k < n; k++) {
+        float t = weight[x * n + k];
+        if (t != 0) {
+          sum += t * in[i + k];
+        }
+      }
+      out[x] = sum;
     }
   }
 
@@ -264,12 +308,16 @@ public final class Frames {
   }
 
   private static int code(float linear, float noise) {
-    if (!(linear > 0)) {
-      return 0;
+    float v;
+    if (linear >= 1) {
+      v = 255;
+    } else if (linear > DARKEST) {
+      int bits = Float.floatToRawIntBits(linear);
+      int i = (bits >> CUT) - FIRST;
+      v = ENCODE[i] + (bits & ((1 << CUT) - 1)) * STEP * (ENCODE[i + 1] - ENCODE[i]);
+    } else {
+      v = Math.max(0, 255 * 12.92f * linear);
     }
-    float p = (float) Math.sqrt(Math.min(1, linear)) * 4096;
-    int i = Math.min(4095, (int) p);
-    float v = ENCODE[i] + (p - i) * (ENCODE[i + 1] - ENCODE[i]);
     return Math.max(0, Math.min(255, (int) (v + 0.5f + 0.5f * noise)));
   }
 }

@@ -43,9 +43,11 @@ public class FramesTest {
 
   private int[] draw(Viewport v, Look look, Optional<Area> hatched) {
     return Frames.draw(
-        new Frames.Request(engine.view(RunSheet.EMPTY, () -> false), v, look, hatched, DESK),
-        0,
-        pool);
+            new Frames.Request(engine.view(RunSheet.EMPTY, () -> false), v, look, hatched, DESK),
+            0,
+            null,
+            pool)
+        .pixels();
   }
 
   @Test
