@@ -42,11 +42,15 @@ final class ColourHistogram {
   /** One pass of (1, 2, 1)/4 along one axis. */
   private static float[] smooth(float[] in, int stride, int length) {
     float[] out = new float[in.length];
-    for (int i = 0; i < in.length; i++) {
-      int at = i / stride % length;
-      float left = at > 0 ? in[i - stride] : in[i];
-      float right = at < length - 1 ? in[i + stride] : in[i];
-      out[i] = 0.25f * left + 0.5f * in[i] + 0.25f * right;
+    for (int block = 0; block < in.length; block += stride * length) {
+      for (int at = 0; at < length; at++) {
+        int row = block + at * stride;
+        int left = at > 0 ? row - stride : row;
+        int right = at < length - 1 ? row + stride : row;
+        for (int k = 0; k < stride; k++) {
+          out[row + k] = 0.25f * in[left + k] + 0.5f * in[row + k] + 0.25f * in[right + k];
+        }
+      }
     }
     return out;
   }

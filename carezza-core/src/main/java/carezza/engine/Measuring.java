@@ -1,6 +1,7 @@
 package carezza.engine;
 
 import carezza.area.Area;
+import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
@@ -70,35 +71,49 @@ public final class Measuring {
     return out;
   }
 
+  /** Each heal is measured again only when something near it changed. */
   private Reading healMatch(RunSheet sheet, SheetView now) {
-    int n = 0;
-    int good = 0;
-    double px = now.frame().pxPerMm();
-    for (Pass p : sheet.passes()) {
-      for (Heal h : p.on() ? p.heals() : List.<Heal>of()) {
-        double x = (h.x0() + h.x1()) / 2;
-        double y = (h.y0() + h.y1()) / 2;
-        double r = h.sizeMm() * px / 2 + Math.hypot(h.x1() - h.x0(), h.y1() - h.y0()) / 2;
-        Rect need = HealMatch.needed(x, y, r, px).intersect(now.bounds(0));
-        n++;
-        good += HealMatch.of(now.read(0, need), x, y, r, px).inBand() ? 1 : 0;
-      }
+    List<Heal> heals =
+        sheet.passes().stream().filter(Pass::on).flatMap(p -> p.heals().stream()).toList();
+    long good = heals.parallelStream().filter(h -> matches(now, h)).count();
+    return HealMatch.rate((int) good, heals.size());
+  }
+
+  private boolean matches(SheetView now, Heal h) {
+    int level = level(now);
+    double px = now.frame().pxPerMm() / (1 << level);
+    double x = Math.scalb((h.x0() + h.x1()) / 2, -level);
+    double y = Math.scalb((h.y0() + h.y1()) / 2, -level);
+    double r =
+        h.sizeMm() * px / 2 + Math.scalb(Math.hypot(h.x1() - h.x0(), h.y1() - h.y0()) / 2, -level);
+    Rect need = HealMatch.needed(x, y, r, px).intersect(now.bounds(level));
+    Rect src = need.toSource(level).intersect(now.bounds(0));
+    long key =
+        new Hash().add("match").add(level).add(x).add(y).add(r).add(now.fingerprint(src)).get();
+    return engine
+        .cache()
+        .analysis(key, 16, () -> HealMatch.of(now.read(level, need), x, y, r, px).inBand());
+  }
+
+  /** The coarsest level with enough pixels a mm for fine texture. */
+  private static int level(SheetView view) {
+    int level = 0;
+    while (view.frame().pxPerMm() / (1 << (level + 1)) >= PX_PER_MM) {
+      level++;
     }
-    return HealMatch.rate(good, n);
+    return level;
   }
 
   private record Blocks(RgbBlock before, RgbBlock now, Plane mask) {
     static Blocks of(SheetView now, SheetView before, Area area) {
-      int level = 0;
-      while (now.frame().pxPerMm() / (1 << (level + 1)) >= PX_PER_MM) {
-        level++;
-      }
+      int level = level(now);
       Rect bounds = now.bounds(level);
       Rect wide = now.areaBounds(area).toLevel(level).grow(8).intersect(bounds);
       int x = wide.x() / 64 * 64;
       int y = wide.y() / 64 * 64;
       Rect r = new Rect(x, y, wide.right() - x, wide.bottom() - y).intersect(bounds);
-      return new Blocks(before.read(level, r), now.read(level, r), now.mask(area, level, r));
+      return new Blocks(
+          before.readTogether(level, r), now.readTogether(level, r), now.mask(area, level, r));
     }
   }
 }

@@ -12,6 +12,7 @@ import carezza.pass.Pass;
 import carezza.sheet.RunSheet;
 import java.util.List;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Stream;
 
 /**
  * Where the passes of one sheet act and what they rest on. A fingerprint of a rectangle stands for
@@ -184,6 +185,14 @@ final class SheetPrints {
     if (p.kind().usesArea()) {
       h.add(area(p.area(), need));
     }
+  }
+
+  /** All places from which something is grown that the sheet uses. */
+  List<Growth> growths() {
+    return Stream.concat(sheet.regions().values().stream(), active.stream().map(Pass::area))
+        .flatMap(a -> a.grown().stream())
+        .distinct()
+        .toList();
   }
 
   Matte matte(Growth g) {

@@ -81,6 +81,14 @@ public final class SheetView implements PixelReader {
     return read(prints.active().size(), level, rect, kept);
   }
 
+  /** As {@link #read}, by all processors. */
+  public RgbBlock readTogether(int level, Rect rect) {
+    int depth = prints.active().size();
+    RgbBlock out = new RgbBlock(level, rect);
+    tiles(level, rect).parallelStream().forEach(t -> out.paste(tile(depth, level, t, true, true)));
+    return out;
+  }
+
   /** A weight mask over a rectangle, put together from tiles; 0 beyond the picture. */
   public Plane mask(Area area, int level, Rect rect) {
     Plane out = new Plane(rect);
@@ -110,6 +118,14 @@ public final class SheetView implements PixelReader {
 
   public Rect areaBounds(Area area) {
     return prints.bounds(area);
+  }
+
+  /**
+   * What has to be found before anything can be read and does not rest on one another: worth being
+   * run side by side. Nothing when it is at hand.
+   */
+  public List<Runnable> firstFinds() {
+    return prints.growths().stream().map(g -> (Runnable) () -> prints.matte(g)).toList();
   }
 
   /** Fingerprint of everything that can matter inside a rectangle of source pixels. */

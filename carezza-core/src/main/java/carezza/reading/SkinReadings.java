@@ -9,6 +9,7 @@ import carezza.image.RgbBlock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 
 /**
  * The readings of skin: texture, small forms and relief kept, blotch, colour spread, lightness.
@@ -75,7 +76,15 @@ public final class SkinReadings {
           .map(name -> Reading.missing(name, "noSkin"))
           .toList();
     }
-    return List.of(texture(), smallForms(), relief(), blotch(), spread(), lightness());
+    List<Supplier<Reading>> each =
+        List.of(
+            this::texture,
+            this::smallForms,
+            this::relief,
+            this::blotch,
+            this::spread,
+            this::lightness);
+    return each.parallelStream().map(Supplier::get).toList();
   }
 
   public Reading relief() {

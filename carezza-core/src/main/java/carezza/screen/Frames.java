@@ -18,6 +18,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 
 /**
@@ -68,9 +69,14 @@ public final class Frames {
    */
   public static Drawn draw(Request r, int coarser, Drawn last, ExecutorService pool) {
     int level = level(r, coarser);
+    List<Callable<Object>> jobs = new ArrayList<>();
+    for (Runnable find : r.view().firstFinds()) {
+      jobs.add(Executors.callable(find));
+    }
+    run(jobs, pool);
+    jobs.clear();
     Drawn out = new Drawn(r);
     List<Rect> changed = changed(r, level, out, last);
-    List<Callable<Object>> jobs = new ArrayList<>();
     for (Rect tile : tiles(r, level, changed)) {
       jobs.add(
           () -> {
