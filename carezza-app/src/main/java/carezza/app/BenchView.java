@@ -25,7 +25,7 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 
 /** The Bench in its three states: whole, working, bare. */
-final class BenchView extends StackPane implements AutoCloseable {
+public final class BenchView extends StackPane implements AutoCloseable {
   private static final List<String> LIGHTS = List.of("light-dark", "light-mid", "light-light");
   private static final int[] DESKS = {0xff4a4a4a, 0xff808080, 0xffb4b4b4};
 
@@ -109,7 +109,8 @@ final class BenchView extends StackPane implements AutoCloseable {
             });
   }
 
-  BenchModel model() {
+  /** What it shows and what can be done on it. */
+  public BenchModel model() {
     return model;
   }
 
@@ -117,8 +118,13 @@ final class BenchView extends StackPane implements AutoCloseable {
     return view;
   }
 
+  /** Opens a picture, as the command does. */
+  public void open(Path picture) {
+    files.open(picture);
+  }
+
   /** Whether nothing is being computed for the screen. */
-  boolean isIdle() {
+  public boolean isIdle() {
     return view.painter().isIdle() && measurer.isIdle() && !busy.isVisible();
   }
 

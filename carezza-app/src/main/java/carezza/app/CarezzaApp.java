@@ -20,8 +20,8 @@ public final class CarezzaApp extends Application {
     }
   }
 
-  /** Fills a stage with a bench; also used by tests. */
-  static BenchView show(Stage stage, Path userData) {
+  /** Fills a stage with a bench; also used by tests and benchmarks. */
+  public static BenchView show(Stage stage, Path userData) {
     Font.loadFont(CarezzaApp.class.getResourceAsStream("fonts/B612-Regular.otf"), 14);
     Font.loadFont(CarezzaApp.class.getResourceAsStream("fonts/B612-Bold.otf"), 14);
     BenchView bench = new BenchView(userData);

@@ -178,7 +178,7 @@ final class FileDesk {
             Exporter.export(
                 p.file(),
                 p.engine(),
-                p.engine().view(now, busy::isCancelled),
+                p.engine().view(now, busy::isCancelled).prepared().readOnce(),
                 settings,
                 file,
                 Math.max(1, Runtime.getRuntime().availableProcessors()),

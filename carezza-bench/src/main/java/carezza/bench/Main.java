@@ -18,5 +18,6 @@ public final class Main {
         System.exit(2);
       }
     }
+    System.exit(0);
   }
 }

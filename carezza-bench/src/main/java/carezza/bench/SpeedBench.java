@@ -16,6 +16,7 @@ import carezza.screen.Frames;
 import carezza.screen.Look;
 import carezza.screen.Viewport;
 import carezza.sheet.RunSheet;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -55,7 +56,8 @@ final class SpeedBench {
     List<String> parts = args.size() > 1 ? args.subList(1, args.size()) : List.of();
     double k = Yardstick.kernel();
     double c = Yardstick.copy();
-    double p = Yardstick.pulse();
+    boolean window = System.getenv("DISPLAY") != null;
+    double p = window ? Yardstick.call(() -> SpeedWindow.pulse(1280, 800)) : Double.NaN;
     System.out.printf(Locale.ROOT, "K %.3f s   C %.4f s   P %.4f s%n", k, c, p);
     if (wanted(parts, "blur")) {
       SpeedBlur.run(c);
@@ -83,7 +85,15 @@ final class SpeedBench {
     if (wanted(parts, "levels")) {
       new SpeedLevels(job, b.pool).run();
     }
+    if (window && parts.contains("drive")) {
+      Yardstick.call(
+          () -> {
+            SpeedWindow.drive(job, Path.of("target", "bench-shots"));
+            return null;
+          });
+    }
     b.pool.shutdown();
+    System.out.printf(Locale.ROOT, "K at the end %.3f s%n", Yardstick.kernel());
   }
 
   private static boolean wanted(List<String> parts, String name) {

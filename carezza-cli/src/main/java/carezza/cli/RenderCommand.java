@@ -67,7 +67,7 @@ final class RenderCommand implements Callable<Integer> {
     Exporter.export(
         l.picture(),
         l.engine(),
-        l.engine().view(l.sheet(), () -> false),
+        l.engine().view(l.sheet(), () -> false).prepared().readOnce(),
         s,
         out,
         Math.max(1, threads),

@@ -49,7 +49,7 @@ public final class Measuring {
    */
   public List<Reading> all(RunSheet sheet, BooleanSupplier cancelled) {
     RunSheet judged = sheet.muting(p -> p.kind().stage() == Stage.FINISH);
-    SheetView now = engine.view(judged, cancelled);
+    SheetView now = engine.view(judged, cancelled).prepared();
     SheetView before = engine.view(before(sheet), cancelled);
     List<Reading> out = new ArrayList<>();
     Blocks skin = Blocks.of(now, before, sheet.region("skin"));

@@ -81,6 +81,12 @@ public final class SheetView implements PixelReader {
     return read(prints.active().size(), level, rect, kept);
   }
 
+  /** Does what {@link #firstFinds} names, by all processors. */
+  public SheetView prepared() {
+    firstFinds().parallelStream().forEach(Runnable::run);
+    return this;
+  }
+
   /** As {@link #read}, by all processors. */
   public RgbBlock readTogether(int level, Rect rect) {
     int depth = prints.active().size();
