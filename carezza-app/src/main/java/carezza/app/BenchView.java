@@ -43,6 +43,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
   private final VBox floating = new VBox();
   private final GridPane keyList = new GridPane();
   private final Busy busy = new Busy();
+  private final EnginePanel enginePanel = new EnginePanel(model);
   private final ExportPanel exportPanel;
   private final Label prompt = new Label();
   private final FileDesk files;
@@ -79,7 +80,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
     model.tool().addListener((o, a, b) -> showPrompt());
     model.picture().addListener((o, a, b) -> showPrompt());
     showPrompt();
-    over.getChildren().addAll(floating, prompt, busy, exportPanel, keyList);
+    over.getChildren().addAll(floating, prompt, busy, exportPanel, enginePanel, keyList);
     frame.setCenter(over);
     getChildren().add(frame);
     model.state().addListener((o, a, b) -> arrange());
@@ -296,6 +297,10 @@ public final class BenchView extends StackPane implements AutoCloseable {
 
   void toggleKeys() {
     keyList.setVisible(!keyList.isVisible());
+  }
+
+  void toggleEngine() {
+    enginePanel.toggle();
   }
 
   /** Opens the panel that says how the picture is to be written. */

@@ -42,6 +42,7 @@ final class Keys {
     LIST.put("Ctrl+E", "keys.export");
     LIST.put("Esc", "keys.escape");
     LIST.put("F1", "keys.list");
+    LIST.put("F9", "keys.engine");
   }
 
   /** Keys that do their work once however long they are held. */
@@ -53,6 +54,7 @@ final class Keys {
           KeyCode.M,
           KeyCode.L,
           KeyCode.F1,
+          KeyCode.F9,
           KeyCode.ESCAPE,
           KeyCode.DELETE,
           KeyCode.PAGE_UP,
@@ -159,6 +161,7 @@ final class Keys {
     double cy = view.getHeight() / 2;
     switch (e.getCode()) {
       case F1 -> bench.toggleKeys();
+      case F9 -> bench.toggleEngine();
       case ESCAPE -> bench.escape();
       case Q -> model.before().set(BenchModel.Before.ALL);
       case W -> model.before().set(BenchModel.Before.STAGE);

@@ -26,6 +26,10 @@ final class Numbers {
     return String.format(Locale.ENGLISH, v < 10 ? "%.1f mm" : "%.0f mm", v);
   }
 
+  static String plain(double v, int places) {
+    return String.format(Locale.ENGLISH, "%." + places + "f", v);
+  }
+
   static String signed(String format, double v) {
     return String.format(Locale.ENGLISH, format, v + 0.0).replace('-', '\u2212');
   }

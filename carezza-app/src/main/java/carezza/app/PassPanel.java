@@ -5,7 +5,6 @@ import carezza.pass.Parameter;
 import carezza.pass.Pass;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.function.DoubleFunction;
 import java.util.function.ToDoubleFunction;
 import javafx.geometry.Pos;
@@ -138,17 +137,14 @@ final class PassPanel extends VBox {
     f.getChildren().add(set("areaNone", Area.NONE));
     f.getChildren().add(set("areaSkin", Area.ofRegion("skin")));
     if (!home.isEmpty() && !home.equals("skin")) {
-      f.getChildren().add(set("area" + cap(home), Area.ofRegion(home)));
+      f.getChildren()
+          .add(set(home.equals("teeth") ? "areaTeeth" : "areaEyeWhites", Area.ofRegion(home)));
     }
     Button invert = new Button(Words.of("action.areaInvert"));
     invert.setOnAction(
         e -> model.change(id, q -> q.withArea(q.area().inverted(!q.area().inverted()))));
     f.getChildren().add(invert);
     return new VBox(4, where, f);
-  }
-
-  private static String cap(String s) {
-    return s.substring(0, 1).toUpperCase(Locale.ROOT) + s.substring(1);
   }
 
   private Button set(String key, Area area) {

@@ -242,4 +242,19 @@ public class JourneyTest {
     until(() -> bench.model().look().get() == Look.PICTURE);
     settle();
   }
+
+  /** By thread, not by seconds: all of the above computed no pixel where the window lives. */
+  @Test(dependsOnMethods = "beforeIsHeldAndLetGo")
+  public void noPixelIsComputedOnTheInterfaceThread() throws Exception {
+    String[] interfaceThread = new String[1];
+    WaitForAsyncUtils.asyncFx(() -> interfaceThread[0] = Thread.currentThread().getName()).get();
+    Set<String> threads = bench.model().picture().get().engine().threads();
+    assertThat(threads).isNotEmpty().doesNotContain(interfaceThread[0]);
+    Node panel = robot.lookup("#engine").query();
+    robot.push(KeyCode.F9);
+    until(panel::isVisible);
+    noWordIsClipped();
+    robot.push(KeyCode.F9);
+    until(() -> !panel.isVisible());
+  }
 }

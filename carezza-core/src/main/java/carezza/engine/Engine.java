@@ -9,7 +9,9 @@ import carezza.image.SourcePicture;
 import carezza.pass.Frame;
 import carezza.sheet.RunSheet;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.LongAdder;
 import java.util.function.BooleanSupplier;
@@ -30,6 +32,7 @@ public final class Engine {
   private final long sourceHash;
   private final float[] matrix;
   private final ConcurrentHashMap<Long, LongAdder> computed = new ConcurrentHashMap<>();
+  private final ConcurrentHashMap<String, Boolean> threads = new ConcurrentHashMap<>();
 
   public Engine(SourcePicture source, ColorEncoding encoding, TileCache cache) {
     this(source, encoding, cache, 256);
@@ -104,12 +107,24 @@ public final class Engine {
     return sourceHash;
   }
 
+  /** Names of the threads that have computed pixels. */
+  public Set<String> threads() {
+    return new TreeSet<>(threads.keySet());
+  }
+
+  /** Bytes held by the cache now. */
+  public long heldBytes() {
+    return cache.heldBytes();
+  }
+
   void count(long passId, int pixels) {
+    threads.putIfAbsent(Thread.currentThread().getName(), true);
     computed.computeIfAbsent(passId, k -> new LongAdder()).add(pixels);
   }
 
   /** Source light of a tile: decoded at level 0, the mean of 2 x 2 pixels above. */
   RgbBlock sourceTile(int level, Rect t) {
+    threads.putIfAbsent(Thread.currentThread().getName(), true);
     if (level == 0) {
       return decode(t);
     }

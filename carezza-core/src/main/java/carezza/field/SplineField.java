@@ -17,6 +17,7 @@ public final class SplineField {
   public static final int REACH = 12;
 
   private static final int PREFILTER = 9;
+  private static final int BEYOND = 2;
   private static final float[] INVERSE = inverse();
 
   private final int gridLevel;
@@ -29,7 +30,31 @@ public final class SplineField {
    */
   public SplineField(int gridLevel, Plane samples) {
     this.gridLevel = gridLevel;
-    coefficients = Separable.symmetric(samples, INVERSE);
+    coefficients = Separable.symmetric(goingOn(samples), INVERSE);
+  }
+
+  /** The samples going on beyond the border as they came, mirrored in the last one. */
+  private static Plane goingOn(Plane in) {
+    if (in.data().length == 0) {
+      return in;
+    }
+    Plane out = new Plane(in.rect().grow(BEYOND));
+    for (int y = 0; y < out.h(); y++) {
+      for (int x = 0; x < out.w(); x++) {
+        int sx = x - BEYOND;
+        int sy = y - BEYOND;
+        int ex = Math.max(0, Math.min(in.w() - 1, sx));
+        int ey = Math.max(0, Math.min(in.h() - 1, sy));
+        float v = in.data()[ey * in.w() + ex];
+        if (ex != sx || ey != sy) {
+          int mx = Math.max(0, Math.min(in.w() - 1, 2 * ex - sx));
+          int my = Math.max(0, Math.min(in.h() - 1, 2 * ey - sy));
+          v = 2 * v - in.data()[my * in.w() + mx];
+        }
+        out.data()[y * out.w() + x] = v;
+      }
+    }
+    return out;
   }
 
   private static float[] inverse() {

@@ -75,4 +75,53 @@ public class TileCacheTest {
         .hasMessage("no");
     assertThat(c.<Integer>analysis(1, 1, () -> 5)).isEqualTo(5);
   }
+
+  @Test
+  public void whatWasUsedLastStaysLongest() {
+    TileCache c = new TileCache(1 << 20);
+    for (long k = 0; k < 15; k++) {
+      c.put(k, new RgbBlock(0, new Rect(0, 0, 64, 64)));
+    }
+    c.get(0);
+    for (long k = 15; k < 30; k++) {
+      c.put(k, new RgbBlock(0, new Rect(0, 0, 64, 64)));
+      c.get(0);
+    }
+    assertThat(c.get(0)).isNotNull();
+    assertThat(c.get(1)).isNull();
+    assertThat(c.get(29)).isNotNull();
+    assertThat(c.heldBytes()).isLessThanOrEqualTo(1 << 20);
+  }
+
+  @Test
+  public void aTileBegunElsewhereIsNotWaitedForUnlessAsked() throws Exception {
+    TileCache c = new TileCache(1 << 20);
+    CountDownLatch begun = new CountDownLatch(1);
+    CountDownLatch go = new CountDownLatch(1);
+    RgbBlock made = new RgbBlock(0, new Rect(0, 0, 4, 4));
+    var pool = Executors.newSingleThreadExecutor();
+    try {
+      var first =
+          pool.submit(
+              () ->
+                  c.tile(
+                      5,
+                      true,
+                      () -> {
+                        begun.countDown();
+                        try {
+                          go.await();
+                        } catch (InterruptedException e) {
+                          throw new IllegalStateException(e);
+                        }
+                        return made;
+                      }));
+      begun.await();
+      assertThat(c.tile(5, false, () -> new RgbBlock(0, new Rect(0, 0, 1, 1)))).isNull();
+      go.countDown();
+      assertThat(first.get()).isSameAs(made);
+    } finally {
+      pool.shutdownNow();
+    }
+  }
 }

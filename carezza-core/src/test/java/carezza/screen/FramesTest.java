@@ -4,12 +4,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import carezza.area.Area;
+import carezza.area.Stroke;
 import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
 import carezza.engine.TileCache;
 import carezza.image.Rect;
 import carezza.image.SourcePicture;
+import carezza.pass.Pass;
+import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -130,5 +134,51 @@ public class FramesTest {
     assertThat(new Viewport(1.7, 0, 0, 1, 1).level()).isZero();
     Viewport w = v.sized(900, 500);
     assertThat(w.sourceX(450)).as("the centre stays").isCloseTo(v.sourceX(350), within(1e-9));
+  }
+
+  @Test
+  public void onlyWhatChangedIsDrawnAnew() {
+    Viewport v = new Viewport(1, 0, 0, 400, 300);
+    Frames.Request plain = request(RunSheet.EMPTY, v);
+    Drawn first = Frames.draw(plain, 0, null, pool);
+    assertThat(Frames.changedShare(plain, null)).isEqualTo(1);
+    assertThat(Frames.changedShare(plain, first)).isZero();
+    int[] dab = {100 * Stroke.GRID, 30 * Stroke.GRID, 255, 0, 0};
+    Stroke s = new Stroke(new Stroke.Brush(true, 10, 1, 0), dab);
+    Pass dodge = Pass.start(1, Kinds.of("dodge"), Area.NONE.with(s));
+    Frames.Request next = request(RunSheet.EMPTY.withPasses(List.of(dodge)), v);
+    assertThat(Frames.changedShare(next, first)).isBetween(0.01, 0.3);
+    Drawn second = Frames.draw(next, 0, first, pool);
+    assertThat(second.pixels()).isEqualTo(Frames.draw(next, 0, null, pool).pixels());
+    assertThat(second.pixels()).isNotEqualTo(first.pixels());
+    Drawn coarse = Frames.draw(plain, 2, first, pool);
+    assertThat(coarse.pixels())
+        .as("nothing sharp is replaced by the same, coarser")
+        .isEqualTo(first.pixels());
+  }
+
+  private Frames.Request request(RunSheet sheet, Viewport v) {
+    return new Frames.Request(
+        engine.view(sheet, () -> false), v, Look.PICTURE, Optional.empty(), DESK);
+  }
+
+  @Test
+  public void weightsOfAnAxisAddUpToOneAndStayInside() {
+    for (double step : new double[] {0.1, 0.5, 1, 1.3, 1.99}) {
+      Taps t = new Taps(50, -1.3, step, 3, 40, false);
+      for (int i = 0; i < 50; i++) {
+        double sum = 0;
+        for (int k = 0; k < t.count; k++) {
+          float w = t.weight[i * t.count + k];
+          sum += w;
+          if (w > 0) {
+            assertThat(t.first[i] + k).isBetween(3, 39);
+          }
+        }
+        assertThat(sum).isCloseTo(1, within(1e-5));
+      }
+    }
+    Taps exact = new Taps(10, 5.5, 1, 0, 40, false);
+    assertThat(exact.weight[3 * exact.count] + exact.weight[3 * exact.count + 1]).isEqualTo(1f);
   }
 }
