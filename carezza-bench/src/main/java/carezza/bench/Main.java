@@ -1,8 +1,11 @@
 package carezza.bench;
 
 import java.util.List;
+import org.openjdk.jmh.runner.Runner;
+import org.openjdk.jmh.runner.RunnerException;
+import org.openjdk.jmh.runner.options.OptionsBuilder;
 
-/** {@code bench heal}: prints a table. */
+/** The benchmarks by name; each prints a table. */
 public final class Main {
   private Main() {}
 
@@ -13,11 +16,21 @@ public final class Main {
       case "grow" -> GrowBench.run();
       case "passes" -> PassBench.run();
       case "speed" -> SpeedBench.run(List.of(args).subList(1, args.length));
+      case "kernels" -> kernels();
       default -> {
-        System.err.println("No benchmark '" + what + "'; there are: heal, grow, passes, speed.");
+        System.err.println(
+            "No benchmark '" + what + "'; there are: heal, grow, passes, speed, kernels.");
         System.exit(2);
       }
     }
     System.exit(0);
+  }
+
+  private static void kernels() {
+    try {
+      new Runner(new OptionsBuilder().include(Kernels.class.getSimpleName()).build()).run();
+    } catch (RunnerException e) {
+      throw new IllegalStateException(e);
+    }
   }
 }

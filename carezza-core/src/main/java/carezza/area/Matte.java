@@ -3,6 +3,7 @@ package carezza.area;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -37,25 +38,50 @@ public final class Matte {
     if (from == atLevel) {
       return p.crop(rect, 0);
     }
+    return interpolated(p, Math.scalb(1.0, atLevel - from), rect);
+  }
+
+  /** Linear between the pixels of {@code p}, 0 beyond them; first between rows, then along them. */
+  private static Plane interpolated(Plane p, double scale, Rect rect) {
     Plane out = new Plane(rect);
-    double scale = Math.scalb(1.0, atLevel - from);
-    for (int y = rect.y(); y < rect.bottom(); y++) {
-      double sy = (y + 0.5) * scale - 0.5;
+    Rect r = p.rect();
+    int w = rect.w();
+    int left = (int) Math.floor((rect.x() + 0.5) * scale - 0.5);
+    int right = (int) Math.floor((rect.right() - 0.5) * scale - 0.5) + 1;
+    int[] at = new int[w];
+    float[] share = new float[w];
+    for (int x = 0; x < w; x++) {
+      double sx = (rect.x() + x + 0.5) * scale - 0.5;
+      int x0 = (int) Math.floor(sx);
+      at[x] = x0 - left;
+      share[x] = (float) (sx - x0);
+    }
+    float[] line = new float[right - left + 1];
+    int from = Math.max(left, r.x());
+    int to = Math.min(right + 1, r.right());
+    for (int y = 0; y < rect.h(); y++) {
+      double sy = (rect.y() + y + 0.5) * scale - 0.5;
       int y0 = (int) Math.floor(sy);
       float fy = (float) (sy - y0);
-      for (int x = rect.x(); x < rect.right(); x++) {
-        double sx = (x + 0.5) * scale - 0.5;
-        int x0 = (int) Math.floor(sx);
-        float fx = (float) (sx - x0);
-        out.data()[(y - rect.y()) * rect.w() + x - rect.x()] =
-            (1 - fy) * ((1 - fx) * value(p, x0, y0) + fx * value(p, x0 + 1, y0))
-                + fy * ((1 - fx) * value(p, x0, y0 + 1) + fx * value(p, x0 + 1, y0 + 1));
+      Arrays.fill(line, 0);
+      add(p, y0, 1 - fy, from, to, left, line);
+      add(p, y0 + 1, fy, from, to, left, line);
+      for (int x = 0; x < w; x++) {
+        float a = line[at[x]];
+        out.data()[y * w + x] = a + share[x] * (line[at[x] + 1] - a);
       }
     }
     return out;
   }
 
-  private static float value(Plane p, int x, int y) {
-    return p.rect().contains(x, y) ? p.at(x, y) : 0;
+  private static void add(Plane p, int y, float k, int from, int to, int left, float[] line) {
+    Rect r = p.rect();
+    if (y < r.y() || y >= r.bottom()) {
+      return;
+    }
+    int row = (y - r.y()) * r.w() - r.x();
+    for (int x = from; x < to; x++) {
+      line[x - left] += k * p.data()[row + x];
+    }
   }
 }

@@ -44,6 +44,27 @@ public final class Oklab {
     out[2] = LAB[6] * l + LAB[7] * m + LAB[8] * s;
   }
 
+  /**
+   * Light whose Oklab coordinates are L times {@code root}, a and b times {@code root} times {@code
+   * chroma}: the cube roots behind Oklab, of which L is a weighted mean, moved towards L or away
+   * from it.
+   */
+  public static void scaled(float r, float g, float b, float root, float chroma, float[] out) {
+    float l = root * Roots.cbrt(LMS[0] * r + LMS[1] * g + LMS[2] * b);
+    float m = root * Roots.cbrt(LMS[3] * r + LMS[4] * g + LMS[5] * b);
+    float s = root * Roots.cbrt(LMS[6] * r + LMS[7] * g + LMS[8] * b);
+    float lightness = LAB[0] * l + LAB[1] * m + LAB[2] * s;
+    l = lightness + chroma * (l - lightness);
+    m = lightness + chroma * (m - lightness);
+    s = lightness + chroma * (s - lightness);
+    l = l * l * l;
+    m = m * m * m;
+    s = s * s * s;
+    out[0] = LMS_BACK[0] * l + LMS_BACK[1] * m + LMS_BACK[2] * s;
+    out[1] = LMS_BACK[3] * l + LMS_BACK[4] * m + LMS_BACK[5] * s;
+    out[2] = LMS_BACK[6] * l + LMS_BACK[7] * m + LMS_BACK[8] * s;
+  }
+
   public static void toLight(float lightness, float a, float b, float[] out) {
     float l = LAB_BACK[0] * lightness + LAB_BACK[1] * a + LAB_BACK[2] * b;
     float m = LAB_BACK[3] * lightness + LAB_BACK[4] * a + LAB_BACK[5] * b;

@@ -25,6 +25,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.CancellationException;
 import java.util.function.DoubleConsumer;
+import java.util.stream.IntStream;
 import java.util.zip.InflaterInputStream;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
@@ -234,47 +235,49 @@ public final class PictureReader {
         new SourcePicture(
             turn.swapsSides() ? h : w, turn.swapsSides() ? w : h, depth, alpha ? 4 : 3);
     int scale = bits < 8 && !palette ? 255 / ((1 << bits) - 1) : 1;
-    int[] row = new int[w * Math.max(4, bands)];
-    for (int y = 0; y < h; y++) {
-      if (palette) {
-        int[] argb = image.getRGB(0, y, w, 1, null, 0, w);
-        for (int x = 0; x < w; x++) {
-          set(
-              out,
-              turn,
-              x,
-              y,
-              w,
-              h,
-              argb[x] >> 16 & 255,
-              argb[x] >> 8 & 255,
-              argb[x] & 255,
-              argb[x] >>> 24);
-        }
-        continue;
-      }
-      raster.getPixels(0, y, w, 1, row);
-      for (int x = 0; x < w; x++) {
-        int i = x * bands;
-        int r = row[i] * scale;
-        int g = grey ? r : row[i + 1] * scale;
-        int b = grey ? r : row[i + 2] * scale;
-        int a = alpha ? row[i + bands - 1] * scale : 0;
-        set(out, turn, x, y, w, h, r, g, b, a);
-      }
-    }
+    IntStream.range(0, h)
+        .parallel()
+        .forEach(
+            y -> {
+              int[] row = new int[w * Math.max(4, bands)];
+              if (palette) {
+                unpack(image.getRGB(0, y, w, 1, null, 0, w), row);
+              } else {
+                raster.getPixels(0, y, w, 1, row);
+              }
+              int step = palette ? 4 : bands;
+              for (int c = 0; c < out.channels(); c++) {
+                int from = c == 3 ? step - 1 : grey ? 0 : c;
+                set(out, turn, c, y, w, h, row, from, step, scale);
+              }
+            });
     return out;
   }
 
+  /** Colours of a palette as four samples a pixel. */
+  private static void unpack(int[] argb, int[] row) {
+    for (int x = 0; x < argb.length; x++) {
+      row[4 * x] = argb[x] >> 16 & 255;
+      row[4 * x + 1] = argb[x] >> 8 & 255;
+      row[4 * x + 2] = argb[x] & 255;
+      row[4 * x + 3] = argb[x] >>> 24;
+    }
+  }
+
+  /** One channel of a row of the file. */
   private static void set(
-      SourcePicture out, Orientation t, int x, int y, int w, int h, int r, int g, int b, int a) {
-    int ox = t.x(x, y, w, h);
-    int oy = t.y(x, y, w, h);
-    out.setCode(0, ox, oy, r);
-    out.setCode(1, ox, oy, g);
-    out.setCode(2, ox, oy, b);
-    if (out.channels() == 4) {
-      out.setCode(3, ox, oy, a);
+      SourcePicture out,
+      Orientation t,
+      int channel,
+      int y,
+      int w,
+      int h,
+      int[] row,
+      int from,
+      int step,
+      int scale) {
+    for (int x = 0; x < w; x++) {
+      out.setCode(channel, t.x(x, y, w, h), t.y(x, y, w, h), row[x * step + from] * scale);
     }
   }
 

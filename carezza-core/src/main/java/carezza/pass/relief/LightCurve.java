@@ -79,16 +79,15 @@ public final class LightCurve implements PassKind {
       if (k == 0) {
         continue;
       }
-      float gain = Roots.exp2(stops * k);
       if (keep == 0) {
+        float gain = Roots.exp2(stops * k);
         b.r()[i] *= gain;
         b.g()[i] *= gain;
         b.b()[i] *= gain;
         continue;
       }
-      Oklab.of(gain * b.r()[i], gain * b.g()[i], gain * b.b()[i], lab);
-      float chroma = Roots.exp2(stops * k * keep / 3);
-      Oklab.toLight(lab[0], lab[1] * chroma, lab[2] * chroma, lab);
+      float third = stops * k / 3;
+      Oklab.scaled(b.r()[i], b.g()[i], b.b()[i], Roots.exp2(third), Roots.exp2(third * keep), lab);
       b.r()[i] = lab[0];
       b.g()[i] = lab[1];
       b.b()[i] = lab[2];
