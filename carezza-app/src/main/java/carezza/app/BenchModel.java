@@ -1,9 +1,12 @@
 package carezza.app;
 
 import carezza.area.Area;
+import carezza.area.FaceTouches;
 import carezza.area.Growth;
 import carezza.area.Stroke;
+import carezza.face.FaceFinder;
 import carezza.face.FaceMap;
+import carezza.face.FoundFace;
 import carezza.face.Pin;
 import carezza.io.Document;
 import carezza.pass.Heal;
@@ -85,15 +88,19 @@ public final class BenchModel {
   private final BooleanProperty showArea = new SimpleBooleanProperty();
   private final ObjectProperty<List<Reading>> readings = new SimpleObjectProperty<>(List.of());
   private final StringProperty message = new SimpleStringProperty("");
+  private final ObjectProperty<FoundFace> offered = new SimpleObjectProperty<>();
+  private final FaceFinder finder;
   private final Executor worker;
   private final Executor ui;
   private Pin firstEye;
 
   /**
+   * @param finder looks for a face in a picture that has no pins
    * @param worker where pixels are read
    * @param ui where properties are set
    */
-  public BenchModel(Executor worker, Executor ui) {
+  public BenchModel(FaceFinder finder, Executor worker, Executor ui) {
+    this.finder = finder;
     this.worker = worker;
     this.ui = ui;
   }
@@ -143,6 +150,11 @@ public final class BenchModel {
     return readings;
   }
 
+  /** A face that was found and waits to be confirmed, or null. */
+  public ObjectProperty<FoundFace> offered() {
+    return offered;
+  }
+
   public StringProperty message() {
     return message;
   }
@@ -157,6 +169,10 @@ public final class BenchModel {
         p.history().now().passes().isEmpty() ? NONE : p.history().now().passes().get(0).id());
     tool.set(p.history().now().faceMap().isPresent() ? Tool.HAND : Tool.PIN_RIGHT_EYE);
     before.set(Before.NO);
+    offered.set(null);
+    if (p.history().now().faceMap().isEmpty()) {
+      findFace(p);
+    }
     if (p.recovered()) {
       message.set(Words.of("message.recovered"));
     } else if (!p.store().isBesidePicture()) {
@@ -164,6 +180,41 @@ public final class BenchModel {
     } else {
       message.set(String.join(" ", p.file().warnings()));
     }
+  }
+
+  private void findFace(OpenPicture p) {
+    away(
+        () -> finder.find(p.engine().original(), () -> picture.get() != p),
+        faces -> {
+          if (!faces.isEmpty() && p.history().now().faceMap().isEmpty()) {
+            offered.set(faces.get(0));
+          }
+        });
+  }
+
+  /** Takes the face that was found: pins, and touches from which skin and whites grow. */
+  public void takeOffered() {
+    FoundFace face = offered.get();
+    offered.set(null);
+    if (face == null) {
+      return;
+    }
+    tool.set(Tool.HAND);
+    away(
+        () -> FaceTouches.of(face, picture.get().engine().original()),
+        regions -> {
+          RunSheet s = picture.get().history().now();
+          s = s.withFaceMap(new FaceMap(face.rightPupil(), face.leftPupil()));
+          for (var r : regions.entrySet()) {
+            s = s.withRegion(r.getKey(), r.getValue());
+          }
+          commit(s);
+        });
+  }
+
+  /** Leaves the face that was found; the eyes are pinned by hand. */
+  public void refuseOffered() {
+    offered.set(null);
   }
 
   public boolean isOpen() {
@@ -399,6 +450,7 @@ public final class BenchModel {
     try {
       switch (tool.get()) {
         case PIN_RIGHT_EYE -> {
+          offered.set(null);
           firstEye = new Pin(x, y);
           tool.set(Tool.PIN_LEFT_EYE);
         }

@@ -1,5 +1,6 @@
 package carezza.app;
 
+import carezza.finder.NetFaceFinder;
 import carezza.pass.Pass;
 import carezza.screen.Look;
 import carezza.sheet.RunSheet;
@@ -30,7 +31,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
   private static final int[] DESKS = {0xff4a4a4a, 0xff808080, 0xffb4b4b4};
 
   private final ExecutorService worker = Executors.newSingleThreadExecutor(Painter.daemon("bench"));
-  private final BenchModel model = new BenchModel(worker, Platform::runLater);
+  private final BenchModel model = new BenchModel(new NetFaceFinder(), worker, Platform::runLater);
   private final PictureView view = new PictureView(model);
   private final Hand hand = new Hand(model, view);
   private final Measurer measurer = new Measurer(model, () -> view.painter().isIdle());
@@ -79,8 +80,11 @@ public final class BenchView extends StackPane implements AutoCloseable {
     StackPane.setAlignment(prompt, Pos.TOP_CENTER);
     model.tool().addListener((o, a, b) -> showPrompt());
     model.picture().addListener((o, a, b) -> showPrompt());
+    model.offered().addListener((o, a, b) -> showPrompt());
     showPrompt();
-    over.getChildren().addAll(floating, prompt, busy, exportPanel, enginePanel, keyList);
+    over.getChildren()
+        .addAll(
+            floating, prompt, new FaceOffer(model, view), busy, exportPanel, enginePanel, keyList);
     frame.setCenter(over);
     getChildren().add(frame);
     model.state().addListener((o, a, b) -> arrange());
@@ -226,7 +230,8 @@ public final class BenchView extends StackPane implements AutoCloseable {
   /** What to click next, over the picture, while a click means something else than painting. */
   private void showPrompt() {
     BenchModel.Tool t = model.tool().get();
-    boolean on = model.isOpen() && t != BenchModel.Tool.HAND;
+    boolean offered = model.offered().get() != null;
+    boolean on = model.isOpen() && t != BenchModel.Tool.HAND && !offered;
     prompt.setVisible(on);
     prompt.setText(on ? Words.of("tool." + BenchModel.key(t)) : "");
   }
@@ -318,6 +323,8 @@ public final class BenchView extends StackPane implements AutoCloseable {
       exportPanel.setVisible(false);
     } else if (busy.isVisible()) {
       busy.cancel();
+    } else if (model.offered().get() != null) {
+      model.refuseOffered();
     } else if (model.tool().get() != BenchModel.Tool.HAND) {
       model.tool().set(BenchModel.Tool.HAND);
     } else if (model.state().get() != BenchModel.State.WHOLE) {

@@ -4,6 +4,9 @@ import carezza.area.Area;
 import carezza.area.Stroke;
 import carezza.color.CieLab;
 import carezza.engine.SheetView;
+import carezza.face.FaceContours;
+import carezza.face.FoundFace;
+import carezza.face.Pin;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.Heal;
@@ -79,6 +82,7 @@ final class PictureView extends Region {
     model.showArea().addListener((o, a, b) -> repaint());
     model.chosen().addListener((o, a, b) -> repaint());
     model.tool().addListener((o, a, b) -> drawMarks());
+    model.offered().addListener((o, a, b) -> drawMarks());
     model.brush().addListener((o, a, b) -> showValues(true));
     cursorProperty().set(Cursor.CROSSHAIR);
   }
@@ -292,6 +296,7 @@ final class PictureView extends Region {
       return;
     }
     scaleBar(g);
+    faceMarks(g);
     model.chosenPass().ifPresent(p -> passMarks(g, p));
     if (pointerX >= 0) {
       ring(g);
@@ -401,6 +406,30 @@ final class PictureView extends Region {
     g.setLineWidth(1.1);
     g.setStroke(Color.gray(0.96));
     line.run();
+  }
+
+  /** Outlines and irises of a face that waits to be confirmed. */
+  private void faceMarks(GraphicsContext g) {
+    FoundFace face = model.offered().get();
+    if (face == null) {
+      return;
+    }
+    for (boolean dark : new boolean[] {true, false}) {
+      g.setStroke(Color.gray(dark ? 0.1 : 0.92, dark ? 0.55 : 0.9));
+      g.setLineWidth(dark ? 3 : 1.2);
+      for (List<Pin> line : FaceContours.of(face)) {
+        double[] x = line.stream().mapToDouble(p -> viewX(p.x())).toArray();
+        double[] y = line.stream().mapToDouble(p -> viewY(p.y())).toArray();
+        g.strokePolygon(x, y, x.length);
+      }
+      iris(g, face.rightPupil(), face.rightIrisPx());
+      iris(g, face.leftPupil(), face.leftIrisPx());
+    }
+  }
+
+  private void iris(GraphicsContext g, Pin at, double diameter) {
+    double d = diameter * viewport.get().scale() / deviceScale();
+    g.strokeOval(viewX(at.x()) - d / 2, viewY(at.y()) - d / 2, d, d);
   }
 
   private void scaleBar(GraphicsContext g) {

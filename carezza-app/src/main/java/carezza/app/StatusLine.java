@@ -43,6 +43,7 @@ final class StatusLine extends HBox {
     model.picture().addListener((o, a, b) -> update());
     model.sheet().addListener((o, a, b) -> update());
     model.chosen().addListener((o, a, b) -> update());
+    model.offered().addListener((o, a, b) -> update());
     update();
   }
 
@@ -70,6 +71,9 @@ final class StatusLine extends HBox {
     }
     if (model.state().get() != BenchModel.State.WHOLE && Dials.worst(model).isPresent()) {
       return Dials.sentence(Dials.worst(model).get());
+    }
+    if (model.offered().get() != null) {
+      return Words.of("next.offer");
     }
     return Words.of(NextStep.of(model.sheet().get()));
   }

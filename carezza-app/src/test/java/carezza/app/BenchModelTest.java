@@ -38,7 +38,7 @@ public class BenchModelTest {
     DocumentStore store = DocumentStore.of(picture, own);
     Document d = store.load();
     store.save(d.with(RunSheet.EMPTY.withFaceMap(new FaceMap(new Pin(74, 90), new Pin(326, 90)))));
-    model = new BenchModel(Runnable::run, Runnable::run);
+    model = new BenchModel((p, c) -> java.util.List.of(), Runnable::run, Runnable::run);
     model.show(OpenPicture.open(picture, own, f -> {}));
   }
 

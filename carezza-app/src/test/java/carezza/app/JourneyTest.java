@@ -257,4 +257,24 @@ public class JourneyTest {
     robot.push(KeyCode.F9);
     until(() -> !panel.isVisible());
   }
+
+  /** A picture nobody has worked on: the face is found, offered, taken, and can be undone. */
+  @Test(dependsOnMethods = "noPixelIsComputedOnTheInterfaceThread")
+  public void aNewPictureOffersItsFace() throws Exception {
+    Path fresh = Files.createDirectories(dir.resolve("new")).resolve("fresh.jpg");
+    Files.copy(Path.of("../demo/maren.jpg"), fresh);
+    open(fresh);
+    Node offer = robot.lookup("#faceOffer").query();
+    until(offer::isVisible);
+    noWordIsClipped();
+    assertThat(sheet().faceMap()).isEmpty();
+    robot.clickOn("#useFace");
+    until(() -> sheet().faceMap().isPresent());
+    assertThat(offer.isVisible()).isFalse();
+    assertThat(sheet().regions().keySet()).contains("skin", "teeth", "eyeWhites");
+    settle();
+    focusPicture();
+    robot.press(KeyCode.CONTROL).press(KeyCode.Z).release(KeyCode.Z).release(KeyCode.CONTROL);
+    until(() -> sheet().faceMap().isEmpty());
+  }
 }

@@ -39,9 +39,13 @@ public final class TileCache {
     budget = budgetBytes;
   }
 
-  /** A cache of a third of the heap. */
+  /** The system property that sets the share of the heap in percent, 5 to 80. */
+  public static final String SHARE = "carezza.cache";
+
+  /** A cache of a third of the heap, or of the share that {@link #SHARE} asks for. */
   public static TileCache ofHeapShare() {
-    return new TileCache(Math.max(1 << 20, Runtime.getRuntime().maxMemory() / 3));
+    int percent = Math.max(5, Math.min(80, Integer.getInteger(SHARE, 33)));
+    return new TileCache(Math.max(1 << 20, Runtime.getRuntime().maxMemory() / 100 * percent));
   }
 
   /** Bytes held now. */

@@ -29,4 +29,9 @@ public final class FaceFrame {
   public double v(double x, double y) {
     return ((y - cy) * cos - (x - cx) * sin) / px;
   }
+
+  /** The direction down the face on the picture, of length 1. */
+  public double[] down() {
+    return new double[] {-sin, cos};
+  }
 }

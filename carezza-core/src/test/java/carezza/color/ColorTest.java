@@ -108,6 +108,26 @@ public class ColorTest {
   }
 
   @Test
+  public void oklabScaledIsOklabThereAndBack() {
+    Random random = new Random(12);
+    float[] want = new float[3];
+    float[] got = new float[3];
+    for (int i = 0; i < 5_000; i++) {
+      float r = random.nextFloat() * 1.2f;
+      float g = random.nextFloat() * 1.2f;
+      float b = random.nextFloat() * 1.2f;
+      float root = 0.7f + 0.6f * random.nextFloat();
+      float chroma = 0.6f + 0.8f * random.nextFloat();
+      Oklab.of(r, g, b, want);
+      Oklab.toLight(root * want[0], root * chroma * want[1], root * chroma * want[2], want);
+      Oklab.scaled(r, g, b, root, chroma, got);
+      for (int c = 0; c < 3; c++) {
+        assertThat(got[c]).isCloseTo(want[c], within(2e-5f));
+      }
+    }
+  }
+
+  @Test
   public void labAndOklabComeBack() {
     Random random = new Random(9);
     float[] c = new float[3];

@@ -164,4 +164,81 @@ public class PassContractTest {
     }
     assertThatThrownBy(() -> p.with("nonsense", 1)).hasMessageContaining("nonsense");
   }
+
+  @Test(dataProvider = "kinds")
+  public void thePictureBelowIsLeftAsItIs(String key) {
+    Engine e = Pictures.engine(Pictures.skin(150, 120, 16, 6));
+    RgbBlock before = all(e, Pictures.pinned(), 1);
+    all(e, sheet(acting(key)), 1);
+    assertThat(Pictures.difference(before, all(e, Pictures.pinned(), 1))).isEmpty();
+  }
+
+  /** What a pass does not say it looks at may be anything. */
+  @Test(dataProvider = "kinds")
+  public void nothingOutsideWhatIsLookedAtMatters(String key) {
+    int w = 2900;
+    Rect tile = new Rect(64, 32, 32, 32);
+    Pass p = acting(key);
+    SourcePicture one = Pictures.skin(w, 110, 16, 7);
+    Engine a = new Engine(one, ColorEncoding.srgb(), new TileCache(1 << 28), 32);
+    Frame frame = a.frame(sheet(p));
+    List<Rect> looked = new java.util.ArrayList<>(p.kind().looksAt(p, frame, tile));
+    looked.add(tile);
+    if (p.kind().looksAtOwnArea()) {
+      looked.add(a.view(sheet(p), () -> false).areaBounds(p.area()));
+    }
+    SourcePicture other = Pictures.skin(w, 110, 16, 7);
+    int changed = 0;
+    for (int y = 0; y < 110; y++) {
+      for (int x = 0; x < w; x++) {
+        int px = x;
+        int py = y;
+        if (looked.stream().noneMatch(r -> r.contains(px, py))) {
+          other.setCode(0, x, y, 65535 - one.code(0, x, y));
+          other.setCode(2, x, y, (x * 7919 + y * 104729) & 65535);
+          changed++;
+        }
+      }
+    }
+    assertThat(changed).isPositive();
+    Engine b = new Engine(other, ColorEncoding.srgb(), new TileCache(1 << 28), 32);
+    RgbBlock want = a.view(sheet(p), () -> false).read(0, tile);
+    RgbBlock got = b.view(sheet(p), () -> false).read(0, tile);
+    assertThat(Pictures.difference(want, got)).isEmpty();
+    assertThat(Pictures.difference(want, a.original().read(0, tile))).isNotEmpty();
+  }
+
+  /** Light below 0 and above 1 comes from shifts and wide gamuts and has to pass through. */
+  @Test(dataProvider = "kinds")
+  public void lightBelowZeroAndAboveOneStaysFinite(String key) {
+    SourcePicture p = new SourcePicture(160, 120, 16, 3);
+    for (int y = 0; y < 120; y++) {
+      for (int x = 0; x < 160; x++) {
+        p.setCode(0, x, y, x < 80 ? 65535 : 0);
+        p.setCode(1, x, y, y < 60 ? 65535 : 0);
+        p.setCode(2, x, y, (x + y) % 40 < 20 ? 65535 : 0);
+      }
+    }
+    Pass extreme =
+        Pass.start(8, Kinds.of("neutral"), Area.WHOLE).with("mired", -140).with("exposure", 2);
+    Engine e = Pictures.engine(p);
+    RunSheet below = Pictures.pinned().withPasses(List.of(extreme));
+    RgbBlock light = all(e, below, 0);
+    float least = 0;
+    float most = 0;
+    for (int c = 0; c < 3; c++) {
+      for (float v : light.channel(c)) {
+        least = Math.min(least, v);
+        most = Math.max(most, v);
+      }
+    }
+    assertThat(least).isNegative();
+    assertThat(most).isGreaterThan(1.5f);
+    RgbBlock out = all(e, below.withPasses(List.of(extreme, acting(key))), 0);
+    for (int c = 0; c < 3; c++) {
+      for (float v : out.channel(c)) {
+        assertThat(v).isFinite();
+      }
+    }
+  }
 }

@@ -1,0 +1,43 @@
+package carezza.app;
+
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+
+/** Asks whether the face that was found, whose outlines lie on the picture, is to be used. */
+final class FaceOffer extends HBox {
+  /**
+   * @param after given the focus once it is answered
+   */
+  FaceOffer(BenchModel model, Node after) {
+    super(10);
+    setId("faceOffer");
+    getStyleClass().add("prompt");
+    setAlignment(Pos.CENTER);
+    setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
+    StackPane.setAlignment(this, Pos.TOP_CENTER);
+    Button use = new Button(Words.of("action.useFace"));
+    use.setId("useFace");
+    use.setMinWidth(Region.USE_PREF_SIZE);
+    use.setOnAction(e -> model.takeOffered());
+    Button refuse = new Button(Words.of("action.refuseFace"));
+    refuse.setId("refuseFace");
+    refuse.setMinWidth(Region.USE_PREF_SIZE);
+    refuse.setOnAction(e -> model.refuseOffered());
+    Label say = new Label(Words.of("face.offer"));
+    say.setMinWidth(Region.USE_PREF_SIZE);
+    getChildren().addAll(say, use, refuse);
+    setVisible(false);
+    model
+        .offered()
+        .addListener(
+            (o, a, face) -> {
+              setVisible(face != null);
+              (face == null ? after : use).requestFocus();
+            });
+  }
+}

@@ -1,0 +1,224 @@
+package carezza.finder;
+
+import carezza.face.FaceFinder;
+import carezza.face.FaceMap;
+import carezza.face.FoundFace;
+import carezza.face.IrisRim;
+import carezza.face.Pin;
+import carezza.image.PixelReader;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.CancellationException;
+import java.util.function.BooleanSupplier;
+
+/**
+ * Finds faces with the shipped nets: detectors over the whole frame and, if that shows none, over
+ * overlapping tiles, each in four directions; then landmarks, looked for again in the square that
+ * the landmarks themselves give.
+ */
+public final class NetFaceFinder implements FaceFinder {
+  private static final int POINTS = 468;
+  private static final int LOOKS = 3;
+  private static final double CERTAIN = 0.85;
+  private static final double LEAST_PRESENCE = 0.5;
+  private static final int LIPS_CORNER = 61;
+
+  /** Corners of the sitter's right and left eye that give the next square its angle. */
+  private static final int RIGHT_CORNER = 33;
+
+  private static final int LEFT_CORNER = 263;
+
+  private Detector near;
+  private Detector far;
+  private Net landmarks;
+  private int[][] refined;
+
+  /** The nets are read when a face is first looked for. */
+  private void load() {
+    if (landmarks == null) {
+      near = Detector.near();
+      far = Detector.far();
+      landmarks = Net.load("face_landmark_with_attention.tflite");
+      refined =
+          landmarks.steps().stream()
+              .filter(s -> s.custom().equals("Landmarks2TransformMatrix"))
+              .map(s -> new FlexOptions(s.raw()).integers("subset_idxs"))
+              .toArray(int[][]::new);
+    }
+  }
+
+  @Override
+  public synchronized List<FoundFace> find(PixelReader picture, BooleanSupplier cancelled) {
+    load();
+    Copy copy = new Copy(picture);
+    List<FoundFace> out = new ArrayList<>();
+    for (Detector.Found f : detect(copy, cancelled)) {
+      check(cancelled);
+      FoundFace face = look(copy, f);
+      if (face != null) {
+        out.add(snapped(face, picture));
+      }
+    }
+    return out;
+  }
+
+  /** The face with its irises on the picture's own rims. */
+  private static FoundFace snapped(FoundFace f, PixelReader picture) {
+    double dx = f.leftPupil().x() - f.rightPupil().x();
+    double dy = f.leftPupil().y() - f.rightPupil().y();
+    double tilt = Math.atan2(dy, dx);
+    double px = Math.hypot(dx, dy) / FaceMap.MEAN_EYE_DISTANCE_MM;
+    IrisRim right = IrisRim.near(picture, f.rightPupil(), tilt, px);
+    IrisRim left = IrisRim.near(picture, f.leftPupil(), tilt, px);
+    return new FoundFace(
+        f.score(), f.mesh(), right.centre(), left.centre(), right.diameterPx(), left.diameterPx());
+  }
+
+  private static void check(BooleanSupplier cancelled) {
+    if (cancelled.getAsBoolean()) {
+      throw new CancellationException("no longer wanted");
+    }
+  }
+
+  private List<Detector.Found> detect(Copy copy, BooleanSupplier cancelled) {
+    double all = Math.max(copy.w(), copy.h());
+    List<Box> whole = List.of(new Box(copy.w() / 2.0, copy.h() / 2.0, all, 0));
+    List<Detector.Found> found = in(copy, whole, cancelled);
+    return found.isEmpty() ? in(copy, tiles(copy), cancelled) : found;
+  }
+
+  private static List<Box> tiles(Copy copy) {
+    double side = 0.6 * Math.min(copy.w(), copy.h());
+    List<Box> out = new ArrayList<>();
+    for (double y = side / 2; y < copy.h() + side / 2 - 1; y += side / 2) {
+      for (double x = side / 2; x < copy.w() + side / 2 - 1; x += side / 2) {
+        out.add(
+            new Box(Math.min(x, copy.w() - side / 2), Math.min(y, copy.h() - side / 2), side, 0));
+      }
+    }
+    return out;
+  }
+
+  /** Faces in any of the squares, each once, in the direction in which it is most certain. */
+  private List<Detector.Found> in(Copy copy, List<Box> squares, BooleanSupplier cancelled) {
+    List<Detector.Found> all = new ArrayList<>();
+    for (Box s : squares) {
+      for (int turn = 0; turn < 4 && !isCertain(all); turn++) {
+        check(cancelled);
+        Box turned = new Box(s.cx(), s.cy(), s.size(), turn * Math.PI / 2);
+        all.addAll(near.in(copy, turned));
+        all.addAll(far.in(copy, turned));
+      }
+    }
+    all.sort((a, b) -> Double.compare(b.score(), a.score()));
+    List<Detector.Found> once = new ArrayList<>();
+    for (Detector.Found f : all) {
+      if (once.stream().noneMatch(o -> Detector.isSame(o, f))) {
+        once.add(f);
+      }
+    }
+    return once;
+  }
+
+  /** Whether a face was seen so clearly that the frame need not be turned. */
+  private static boolean isCertain(List<Detector.Found> all) {
+    return all.stream().anyMatch(f -> f.score() > CERTAIN);
+  }
+
+  private FoundFace look(Copy copy, Detector.Found f) {
+    Box box = f.box();
+    int n = landmarks.inputSide();
+    for (int k = 1; ; k++) {
+      List<float[]> out = landmarks.run(copy.crop(box, n, 1, 0));
+      double presence = 1 / (1 + Math.exp(-out.get(6)[0]));
+      if (presence < LEAST_PRESENCE) {
+        return null;
+      }
+      float[] mesh = out.get(0);
+      overwrite(mesh, refined(LIPS_CORNER), out.get(1));
+      overwrite(mesh, refined(RIGHT_CORNER), out.get(2));
+      overwrite(mesh, refined(LEFT_CORNER), out.get(3));
+      double[][] points = placed(mesh, 3, POINTS, box, n);
+      if (k == LOOKS) {
+        double[][] right = placed(out.get(4), 2, 5, box, n);
+        double[][] left = placed(out.get(5), 2, 5, box, n);
+        return face(f.score(), points, right, left, copy.side());
+      }
+      box = around(points);
+    }
+  }
+
+  /** The refined points among which a point of the mesh is. */
+  private int[] refined(int with) {
+    for (int[] r : refined) {
+      for (int i : r) {
+        if (i == with) {
+          return r;
+        }
+      }
+    }
+    throw new IllegalStateException("the net refines no point " + with);
+  }
+
+  private static void overwrite(float[] mesh, int[] at, float[] points) {
+    for (int i = 0; i < at.length; i++) {
+      mesh[3 * at[i]] = points[2 * i];
+      mesh[3 * at[i] + 1] = points[2 * i + 1];
+    }
+  }
+
+  private static double[][] placed(float[] p, int dims, int count, Box box, int n) {
+    double[][] out = new double[count][];
+    for (int i = 0; i < count; i++) {
+      out[i] = box.at(p[dims * i] / n, p[dims * i + 1] / n);
+    }
+    return out;
+  }
+
+  /** The square for the next look: level with the eyes, half as large again as the points. */
+  private static Box around(double[][] p) {
+    double angle =
+        Math.atan2(p[LEFT_CORNER][1] - p[RIGHT_CORNER][1], p[LEFT_CORNER][0] - p[RIGHT_CORNER][0]);
+    double c = Math.cos(angle);
+    double s = Math.sin(angle);
+    double u0 = Double.MAX_VALUE;
+    double v0 = Double.MAX_VALUE;
+    double u1 = -Double.MAX_VALUE;
+    double v1 = -Double.MAX_VALUE;
+    for (double[] q : p) {
+      double u = q[0] * c + q[1] * s;
+      double v = -q[0] * s + q[1] * c;
+      u0 = Math.min(u0, u);
+      u1 = Math.max(u1, u);
+      v0 = Math.min(v0, v);
+      v1 = Math.max(v1, v);
+    }
+    double u = (u0 + u1) / 2;
+    double v = (v0 + v1) / 2;
+    return new Box(u * c - v * s, u * s + v * c, 1.5 * Math.max(u1 - u0, v1 - v0), angle);
+  }
+
+  private static FoundFace face(
+      double score, double[][] points, double[][] right, double[][] left, double side) {
+    List<Pin> mesh = new ArrayList<>();
+    for (double[] p : points) {
+      mesh.add(pin(p, side));
+    }
+    return new FoundFace(
+        score, mesh, pin(right[0], side), pin(left[0], side), rim(right, side), rim(left, side));
+  }
+
+  /** From the copy's pixels, whose centres lie at halves, to the source's. */
+  private static Pin pin(double[] p, double side) {
+    return new Pin(p[0] * side, p[1] * side);
+  }
+
+  /** Twice the mean distance of the rim's four points from the centre. */
+  private static double rim(double[][] iris, double side) {
+    double sum = 0;
+    for (int i = 1; i < 5; i++) {
+      sum += Math.hypot(iris[i][0] - iris[0][0], iris[i][1] - iris[0][1]);
+    }
+    return 2 * side * sum / 4;
+  }
+}

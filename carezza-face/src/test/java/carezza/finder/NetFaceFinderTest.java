@@ -1,0 +1,159 @@
+package carezza.finder;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import carezza.area.Area;
+import carezza.area.FaceTouches;
+import carezza.color.ColorEncoding;
+import carezza.engine.Engine;
+import carezza.engine.TileCache;
+import carezza.face.FaceContours;
+import carezza.face.FoundFace;
+import carezza.face.Pin;
+import carezza.image.PixelReader;
+import carezza.image.SourcePicture;
+import carezza.sitter.DemoSitter;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.concurrent.CancellationException;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** Faces found on the made-up sitters, as shot and changed, and not found where there is none. */
+public class NetFaceFinderTest {
+  private final NetFaceFinder finder = new NetFaceFinder();
+
+  private static PixelReader reader(SourcePicture p) {
+    return new Engine(p, ColorEncoding.srgb(), new TileCache(1 << 28)).original();
+  }
+
+  @DataProvider
+  public Object[][] sitters() {
+    return DemoSitter.NAMES.stream().map(n -> new Object[] {n}).toArray(Object[][]::new);
+  }
+
+  @Test(dataProvider = "sitters")
+  public void pupilsIrisesAndContoursLieOnTheFace(String name) {
+    DemoSitter s = DemoSitter.load(name);
+    List<FoundFace> faces = finder.find(reader(s.picture().picture()), () -> false);
+    assertThat(faces).hasSize(1);
+    FoundFace f = faces.get(0);
+    double eyes = s.faceMap().rightEye().distance(s.faceMap().leftEye());
+    double mm = s.pxPerMm();
+    assertThat(f.rightPupil().distance(s.faceMap().rightEye())).isLessThan(0.45 * mm);
+    assertThat(f.leftPupil().distance(s.faceMap().leftEye())).isLessThan(0.45 * mm);
+    double found = f.rightPupil().distance(f.leftPupil());
+    assertThat(found / eyes).as("the scale that follows").isCloseTo(1, within(0.01));
+    for (double iris : new double[] {f.rightIrisPx(), f.leftIrisPx()}) {
+      assertThat(iris / mm).as("iris in mm, in truth 12.0 to 12.1").isCloseTo(12.05, within(0.5));
+    }
+    assertThat(f.mesh()).hasSize(468);
+    assertThat(f.mesh().get(61).distance(s.landmark("mouth_right"))).isLessThan(0.06 * eyes);
+    assertThat(f.mesh().get(291).distance(s.landmark("mouth_left"))).isLessThan(0.06 * eyes);
+    assertThat(FaceContours.of(f)).hasSize(5).allMatch(line -> line.size() >= 16);
+  }
+
+  @Test(dataProvider = "sitters")
+  public void touchesLieOnWhatTheyAreToGrow(String name) {
+    DemoSitter s = DemoSitter.load(name);
+    PixelReader picture = reader(s.picture().picture());
+    Map<String, Area> areas = FaceTouches.of(finder.find(picture, () -> false).get(0), picture);
+    assertThat(areas).containsKeys("skin", "eyeWhites");
+    assertThat(areas.containsKey("teeth")).isEqualTo(name.equals("maren"));
+    areas.forEach(
+        (region, area) -> {
+          var truth = s.mask(region.equals("eyeWhites") ? "sclera" : region);
+          assertThat(area.grown()).isNotEmpty();
+          assertThat(area.grown())
+              .as(region)
+              .allMatch(g -> truth.at((int) g.x(), (int) g.y()) > 0.5f);
+        });
+  }
+
+  private static SourcePicture turned(SourcePicture p, int quarters) {
+    boolean swap = quarters % 2 == 1;
+    int w = p.width();
+    int h = p.height();
+    SourcePicture out = new SourcePicture(swap ? h : w, swap ? w : h, p.depth(), 3);
+    for (int y = 0; y < h; y++) {
+      for (int x = 0; x < w; x++) {
+        int tx = quarters == 1 ? h - 1 - y : quarters == 2 ? w - 1 - x : y;
+        int ty = quarters == 1 ? x : quarters == 2 ? h - 1 - y : w - 1 - x;
+        for (int c = 0; c < 3; c++) {
+          out.setCode(c, tx, ty, p.code(c, x, y));
+        }
+      }
+    }
+    return out;
+  }
+
+  @DataProvider
+  public Object[][] turns() {
+    return new Object[][] {{1}, {2}, {3}};
+  }
+
+  /** Turned by quarters: the same points, turned. */
+  @Test(dataProvider = "turns")
+  public void aTurnedPictureShowsTheSameFace(int quarters) {
+    DemoSitter s = DemoSitter.load("tobias");
+    SourcePicture p = s.picture().picture();
+    FoundFace upright = finder.find(reader(p), () -> false).get(0);
+    List<FoundFace> found = finder.find(reader(turned(p, quarters)), () -> false);
+    assertThat(found).isNotEmpty();
+    FoundFace f = found.get(0);
+    double eyes = upright.rightPupil().distance(upright.leftPupil());
+    double sum = 0;
+    for (int i = 0; i < 468; i++) {
+      Pin q = upright.mesh().get(i);
+      double w = p.width();
+      double h = p.height();
+      Pin want =
+          switch (quarters) {
+            case 1 -> new Pin(h - q.y(), q.x());
+            case 2 -> new Pin(w - q.x(), h - q.y());
+            default -> new Pin(q.y(), w - q.x());
+          };
+      sum += f.mesh().get(i).distance(want);
+    }
+    assertThat(sum / 468 / eyes).as("of the eye distance").isLessThan(0.015);
+  }
+
+  @Test
+  public void whereThereIsNoFaceNoneIsFound() {
+    Random random = new Random(3);
+    SourcePicture noise = new SourcePicture(700, 500, 8, 3);
+    SourcePicture curtain = new SourcePicture(700, 500, 8, 3);
+    SourcePicture grey = new SourcePicture(300, 900, 8, 3);
+    for (int y = 0; y < 500; y++) {
+      for (int x = 0; x < 700; x++) {
+        for (int c = 0; c < 3; c++) {
+          noise.setCode(c, x, y, random.nextInt(256));
+          curtain.setCode(c, x, y, (int) (90 + 60 * Math.sin(x / 23.0 + 0.3 * Math.sin(y / 90.0))));
+        }
+      }
+    }
+    for (SourcePicture p : List.of(noise, curtain, grey, new SourcePicture(1, 1, 8, 3))) {
+      assertThat(finder.find(reader(p), () -> false)).isEmpty();
+    }
+  }
+
+  @Test
+  public void itCanBeCancelled() {
+    SourcePicture p = DemoSitter.load("ilse").picture().picture();
+    assertThatThrownBy(() -> finder.find(reader(p), () -> true))
+        .isInstanceOf(CancellationException.class);
+  }
+
+  @Test
+  public void halfPrecisionIsUnpacked() {
+    assertThat(Net.half((short) 0x3c00)).isEqualTo(1f);
+    assertThat(Net.half((short) 0xc000)).isEqualTo(-2f);
+    assertThat(Net.half((short) 0x3555)).isCloseTo(1 / 3f, within(2e-4f));
+    assertThat(Net.half((short) 0x0001)).isEqualTo((float) Math.scalb(1.0, -24));
+    assertThat(Net.half((short) 0x8001)).isEqualTo((float) -Math.scalb(1.0, -24));
+    assertThat(Net.half((short) 0x0000)).isZero();
+  }
+}
