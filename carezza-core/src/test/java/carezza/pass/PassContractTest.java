@@ -176,7 +176,7 @@ public class PassContractTest {
   /** What a pass does not say it looks at may be anything. */
   @Test(dataProvider = "kinds")
   public void nothingOutsideWhatIsLookedAtMatters(String key) {
-    int w = 2900;
+    int w = 5600;
     Rect tile = new Rect(64, 32, 32, 32);
     Pass p = acting(key);
     SourcePicture one = Pictures.skin(w, 110, 16, 7);
