@@ -24,6 +24,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.Executor;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
@@ -90,17 +91,20 @@ public final class BenchModel {
   private final StringProperty message = new SimpleStringProperty("");
   private final ObjectProperty<FoundFace> offered = new SimpleObjectProperty<>();
   private final FaceFinder finder;
+  private final Executor seeker;
   private final Executor worker;
   private final Executor ui;
   private Pin firstEye;
 
   /**
    * @param finder looks for a face in a picture that has no pins
+   * @param seeker where it looks, which may take seconds
    * @param worker where pixels are read
    * @param ui where properties are set
    */
-  public BenchModel(FaceFinder finder, Executor worker, Executor ui) {
+  public BenchModel(FaceFinder finder, Executor seeker, Executor worker, Executor ui) {
     this.finder = finder;
+    this.seeker = seeker;
     this.worker = worker;
     this.ui = ui;
   }
@@ -184,6 +188,7 @@ public final class BenchModel {
 
   private void findFace(OpenPicture p) {
     away(
+        seeker,
         () -> finder.find(p.engine().original(), () -> picture.get() != p),
         faces -> {
           if (!faces.isEmpty() && p.history().now().faceMap().isEmpty()) {
@@ -381,8 +386,12 @@ public final class BenchModel {
 
   /** Reads pixels on the worker, then goes on with the outcome where properties are set. */
   private <T> void away(Supplier<T> read, Consumer<T> then) {
+    away(worker, read, then);
+  }
+
+  private <T> void away(Executor where, Supplier<T> read, Consumer<T> then) {
     OpenPicture open = picture.get();
-    worker.execute(
+    where.execute(
         () -> {
           try {
             T value = read.get();
@@ -392,6 +401,8 @@ public final class BenchModel {
                     then.accept(value);
                   }
                 });
+          } catch (CancellationException e) {
+            return;
           } catch (IllegalArgumentException e) {
             ui.execute(() -> message.set(Words.of("message.placeUnfit")));
           }

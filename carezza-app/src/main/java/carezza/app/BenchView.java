@@ -31,7 +31,9 @@ public final class BenchView extends StackPane implements AutoCloseable {
   private static final int[] DESKS = {0xff4a4a4a, 0xff808080, 0xffb4b4b4};
 
   private final ExecutorService worker = Executors.newSingleThreadExecutor(Painter.daemon("bench"));
-  private final BenchModel model = new BenchModel(new NetFaceFinder(), worker, Platform::runLater);
+  private final ExecutorService seeker = Executors.newSingleThreadExecutor(Painter.daemon("faces"));
+  private final BenchModel model =
+      new BenchModel(new NetFaceFinder(), seeker, worker, Platform::runLater);
   private final PictureView view = new PictureView(model);
   private final Hand hand = new Hand(model, view);
   private final Measurer measurer = new Measurer(model, () -> view.painter().isIdle());
@@ -349,5 +351,6 @@ public final class BenchView extends StackPane implements AutoCloseable {
     view.painter().close();
     measurer.close();
     worker.shutdownNow();
+    seeker.shutdownNow();
   }
 }

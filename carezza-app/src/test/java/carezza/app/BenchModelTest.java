@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import carezza.area.Stroke;
 import carezza.face.FaceMap;
+import carezza.face.FoundFace;
 import carezza.face.Pin;
 import carezza.io.Document;
 import carezza.io.DocumentStore;
@@ -38,7 +39,8 @@ public class BenchModelTest {
     DocumentStore store = DocumentStore.of(picture, own);
     Document d = store.load();
     store.save(d.with(RunSheet.EMPTY.withFaceMap(new FaceMap(new Pin(74, 90), new Pin(326, 90)))));
-    model = new BenchModel((p, c) -> java.util.List.of(), Runnable::run, Runnable::run);
+    model =
+        new BenchModel((p, c) -> java.util.List.of(), Runnable::run, Runnable::run, Runnable::run);
     model.show(OpenPicture.open(picture, own, f -> {}));
   }
 
@@ -146,5 +148,57 @@ public class BenchModelTest {
   public void oneNextStepIsOffered() {
     assertThat(NextStep.of(RunSheet.EMPTY)).isEqualTo("next.pins");
     assertThat(NextStep.of(model.sheet().get())).isEqualTo("next.skin");
+  }
+
+  private BenchModel withFace(FoundFace face) throws Exception {
+    Path fresh = Files.createTempDirectory("carezza-face").resolve("q.png");
+    Files.copy(picture, fresh);
+    BenchModel m =
+        new BenchModel(
+            (p, c) -> java.util.List.of(face), Runnable::run, Runnable::run, Runnable::run);
+    m.show(OpenPicture.open(fresh, fresh.resolveSibling("own"), f -> {}));
+    return m;
+  }
+
+  private static FoundFace face() {
+    Pin[] mesh = new Pin[468];
+    for (int i = 0; i < mesh.length; i++) {
+      mesh[i] = new Pin(200 + 0.1 * i, 150);
+    }
+    mesh[33] = new Pin(60, 100);
+    mesh[133] = new Pin(150, 100);
+    mesh[61] = new Pin(140, 220);
+    mesh[291] = new Pin(260, 220);
+    return new FoundFace(
+        0.9, java.util.List.of(mesh), new Pin(100, 100), new Pin(300, 100), 37, 37);
+  }
+
+  @Test
+  public void aFoundFaceIsOfferedAndTakenInOneStep() throws Exception {
+    BenchModel m = withFace(face());
+    assertThat(m.offered().get()).isNotNull();
+    assertThat(m.sheet().get().faceMap()).as("nothing is done unasked").isEmpty();
+    assertThat(m.unsaved().get()).isFalse();
+    m.takeOffered();
+    assertThat(m.offered().get()).isNull();
+    assertThat(m.tool().get()).isEqualTo(BenchModel.Tool.HAND);
+    assertThat(m.sheet().get().faceMap().orElseThrow().rightEye()).isEqualTo(new Pin(100, 100));
+    assertThat(m.sheet().get().region("skin").grown()).isNotEmpty();
+    assertThat(m.sheet().get().regions()).doesNotContainKey("teeth");
+    m.undo();
+    assertThat(m.sheet().get()).isEqualTo(RunSheet.EMPTY);
+  }
+
+  @Test
+  public void aFoundFaceCanBeRefusedOrPassedOverByPinning() throws Exception {
+    BenchModel m = withFace(face());
+    m.refuseOffered();
+    assertThat(m.sheet().get()).isEqualTo(RunSheet.EMPTY);
+    assertThat(m.tool().get()).isEqualTo(BenchModel.Tool.PIN_RIGHT_EYE);
+    BenchModel n = withFace(face());
+    n.point(74, 90);
+    assertThat(n.offered().get()).isNull();
+    n.point(326, 90);
+    assertThat(n.sheet().get().faceMap().orElseThrow().leftEye()).isEqualTo(new Pin(326, 90));
   }
 }

@@ -12,8 +12,8 @@ import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
 
 /**
- * Finds faces with the shipped nets: detectors over the whole frame and, if that shows none, over
- * overlapping tiles, each in four directions; then landmarks, looked for again in the square that
+ * Finds faces with the shipped nets: detectors over the whole frame in four directions and, if that
+ * shows none, over overlapping tiles, upright; then landmarks, looked for again in the square that
  * the landmarks themselves give.
  */
 public final class NetFaceFinder implements FaceFinder {
@@ -83,8 +83,8 @@ public final class NetFaceFinder implements FaceFinder {
   private List<Detector.Found> detect(Copy copy, BooleanSupplier cancelled) {
     double all = Math.max(copy.w(), copy.h());
     List<Box> whole = List.of(new Box(copy.w() / 2.0, copy.h() / 2.0, all, 0));
-    List<Detector.Found> found = in(copy, whole, cancelled);
-    return found.isEmpty() ? in(copy, tiles(copy), cancelled) : found;
+    List<Detector.Found> found = in(copy, whole, 4, cancelled);
+    return found.isEmpty() ? in(copy, tiles(copy), 1, cancelled) : found;
   }
 
   private static List<Box> tiles(Copy copy) {
@@ -100,10 +100,11 @@ public final class NetFaceFinder implements FaceFinder {
   }
 
   /** Faces in any of the squares, each once, in the direction in which it is most certain. */
-  private List<Detector.Found> in(Copy copy, List<Box> squares, BooleanSupplier cancelled) {
+  private List<Detector.Found> in(
+      Copy copy, List<Box> squares, int turns, BooleanSupplier cancelled) {
     List<Detector.Found> all = new ArrayList<>();
     for (Box s : squares) {
-      for (int turn = 0; turn < 4 && !isCertain(all); turn++) {
+      for (int turn = 0; turn < turns && !isCertain(all); turn++) {
         check(cancelled);
         Box turned = new Box(s.cx(), s.cy(), s.size(), turn * Math.PI / 2);
         all.addAll(near.in(copy, turned));
