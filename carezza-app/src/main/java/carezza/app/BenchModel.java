@@ -1,10 +1,10 @@
 package carezza.app;
 
 import carezza.area.Area;
-import carezza.area.FaceTouches;
 import carezza.area.Growth;
 import carezza.area.Stroke;
 import carezza.face.FaceFinder;
+import carezza.face.FaceHandle;
 import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.Pin;
@@ -58,7 +58,9 @@ public final class BenchModel {
     POINT_TEETH,
     POINT_EYE_WHITE,
     TAKE_NEUTRAL,
-    TAKE_REFERENCE
+    TAKE_REFERENCE,
+    /** Drag handles of the face map. */
+    BEND_FACE
   }
 
   /** What is held back while a key is held. */
@@ -89,7 +91,7 @@ public final class BenchModel {
   private final BooleanProperty showArea = new SimpleBooleanProperty();
   private final ObjectProperty<List<Reading>> readings = new SimpleObjectProperty<>(List.of());
   private final StringProperty message = new SimpleStringProperty("");
-  private final ObjectProperty<FoundFace> offered = new SimpleObjectProperty<>();
+  private final ObjectProperty<List<FoundFace>> offered = new SimpleObjectProperty<>(List.of());
   private final FaceFinder finder;
   private final Executor seeker;
   private final Executor worker;
@@ -154,8 +156,8 @@ public final class BenchModel {
     return readings;
   }
 
-  /** A face that was found and waits to be confirmed, or null. */
-  public ObjectProperty<FoundFace> offered() {
+  /** Faces that were found and wait to be confirmed, the principal sitter's first. */
+  public ObjectProperty<List<FoundFace>> offered() {
     return offered;
   }
 
@@ -173,7 +175,7 @@ public final class BenchModel {
         p.history().now().passes().isEmpty() ? NONE : p.history().now().passes().get(0).id());
     tool.set(p.history().now().faceMap().isPresent() ? Tool.HAND : Tool.PIN_RIGHT_EYE);
     before.set(Before.NO);
-    offered.set(null);
+    offered.set(List.of());
     if (p.history().now().faceMap().isEmpty()) {
       findFace(p);
     }
@@ -192,34 +194,24 @@ public final class BenchModel {
         () -> finder.find(p.engine().original(), () -> picture.get() != p),
         faces -> {
           if (!faces.isEmpty() && p.history().now().faceMap().isEmpty()) {
-            offered.set(faces.get(0));
+            offered.set(faces);
           }
         });
   }
 
-  /** Takes the face that was found: pins, and touches from which skin and whites grow. */
+  /** Takes the faces that were found: scale, and regions with no pointing. */
   public void takeOffered() {
-    FoundFace face = offered.get();
-    offered.set(null);
-    if (face == null) {
-      return;
+    List<FoundFace> faces = offered.get();
+    offered.set(List.of());
+    if (!faces.isEmpty()) {
+      tool.set(Tool.HAND);
+      commit(picture.get().history().now().withFaceMap(FaceMap.of(faces)));
     }
-    tool.set(Tool.HAND);
-    away(
-        () -> FaceTouches.of(face, picture.get().engine().original()),
-        regions -> {
-          RunSheet s = picture.get().history().now();
-          s = s.withFaceMap(new FaceMap(face.rightPupil(), face.leftPupil()));
-          for (var r : regions.entrySet()) {
-            s = s.withRegion(r.getKey(), r.getValue());
-          }
-          commit(s);
-        });
   }
 
   /** Leaves the face that was found; the eyes are pinned by hand. */
   public void refuseOffered() {
-    offered.set(null);
+    offered.set(List.of());
   }
 
   public boolean isOpen() {
@@ -461,7 +453,7 @@ public final class BenchModel {
     try {
       switch (tool.get()) {
         case PIN_RIGHT_EYE -> {
-          offered.set(null);
+          offered.set(List.of());
           firstEye = new Pin(x, y);
           tool.set(Tool.PIN_LEFT_EYE);
         }
@@ -485,10 +477,27 @@ public final class BenchModel {
           change(chosen.get(), q -> q.withPlace(SkinGather.PLACE, new Place(x, y, 10)));
           tool.set(Tool.HAND);
         }
-        case HAND -> throw new IllegalStateException("the hand paints, it does not point");
+        case HAND, BEND_FACE -> throw new IllegalStateException(tool.get() + " does not point");
       }
     } catch (IllegalArgumentException e) {
       message.set(Words.of("message.placeUnfit"));
+    }
+  }
+
+  /** Moves a handle of a face, and the outlines near it. */
+  public void bend(int face, FaceHandle handle, Pin to, boolean commit) {
+    RunSheet s = picture.get().history().now();
+    FaceMap map = s.faceMap().orElseThrow();
+    List<FoundFace> faces = new ArrayList<>(map.faces());
+    faces.set(face, handle.moved(faces.get(face), to));
+    RunSheet next =
+        s.withFaceMap(
+            new FaceMap(
+                faces.get(0).rightPupil(), faces.get(0).leftPupil(), map.eyeDistanceMm(), faces));
+    if (commit) {
+      commit(next);
+    } else {
+      preview(next);
     }
   }
 

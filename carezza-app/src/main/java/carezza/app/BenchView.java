@@ -232,7 +232,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
   /** What to click next, over the picture, while a click means something else than painting. */
   private void showPrompt() {
     BenchModel.Tool t = model.tool().get();
-    boolean offered = model.offered().get() != null;
+    boolean offered = !model.offered().get().isEmpty();
     boolean on = model.isOpen() && t != BenchModel.Tool.HAND && !offered;
     prompt.setVisible(on);
     prompt.setText(on ? Words.of("tool." + BenchModel.key(t)) : "");
@@ -325,7 +325,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
       exportPanel.setVisible(false);
     } else if (busy.isVisible()) {
       busy.cancel();
-    } else if (model.offered().get() != null) {
+    } else if (!model.offered().get().isEmpty()) {
       model.refuseOffered();
     } else if (model.tool().get() != BenchModel.Tool.HAND) {
       model.tool().set(BenchModel.Tool.HAND);

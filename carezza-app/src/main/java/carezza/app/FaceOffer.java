@@ -8,7 +8,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 
-/** Asks whether the face that was found, whose outlines lie on the picture, is to be used. */
+/** Asks whether the faces that were found, whose outlines lie on the picture, are to be used. */
 final class FaceOffer extends HBox {
   /**
    * @param after given the focus once it is answered
@@ -28,16 +28,17 @@ final class FaceOffer extends HBox {
     refuse.setId("refuseFace");
     refuse.setMinWidth(Region.USE_PREF_SIZE);
     refuse.setOnAction(e -> model.refuseOffered());
-    Label say = new Label(Words.of("face.offer"));
+    Label say = new Label();
     say.setMinWidth(Region.USE_PREF_SIZE);
     getChildren().addAll(say, use, refuse);
     setVisible(false);
     model
         .offered()
         .addListener(
-            (o, a, face) -> {
-              setVisible(face != null);
-              (face == null ? after : use).requestFocus();
+            (o, a, faces) -> {
+              say.setText(Words.of("face.offer", faces.size()));
+              setVisible(!faces.isEmpty());
+              (faces.isEmpty() ? after : use).requestFocus();
             });
   }
 }

@@ -1,6 +1,7 @@
 package carezza.app;
 
 import carezza.area.Stroke;
+import carezza.face.Pin;
 import carezza.pass.Heal;
 import java.util.ArrayList;
 import java.util.List;
@@ -25,6 +26,7 @@ final class Hand {
   private long startTime;
   private Optional<Integer> draggedSource = Optional.empty();
   private Heal draggedFrom;
+  private Optional<PictureView.Grip> grip = Optional.empty();
   private int rank = 1;
 
   Hand(BenchModel model, PictureView view) {
@@ -45,7 +47,7 @@ final class Hand {
 
   /** Whether a stroke or a drag is under way. */
   boolean isBusy() {
-    return !samples.isEmpty() || draggedSource.isPresent();
+    return !samples.isEmpty() || draggedSource.isPresent() || grip.isPresent();
   }
 
   private boolean heals() {
@@ -71,6 +73,11 @@ final class Hand {
     }
     panning = e.getButton() == MouseButton.MIDDLE || panKey;
     if (panning) {
+      return;
+    }
+    if (model.tool().get() == BenchModel.Tool.BEND_FACE) {
+      grip = view.gripAt(e.getX(), e.getY());
+      panning = grip.isEmpty();
       return;
     }
     if (model.tool().get() != BenchModel.Tool.HAND) {
@@ -101,12 +108,19 @@ final class Hand {
     view.pointer(e.getX(), e.getY());
     if (panning) {
       view.pan(dx, dy);
+    } else if (grip.isPresent()) {
+      bend(e, false);
     } else if (draggedSource.isPresent()) {
       model.setHeal(draggedSource.get(), moved(e), false);
     } else if (!samples.isEmpty()) {
       sample(e);
       model.previewStroke(stroke());
     }
+  }
+
+  private void bend(MouseEvent e, boolean done) {
+    Pin to = new Pin(view.sourceX(e.getX()), view.sourceY(e.getY()));
+    grip.ifPresent(g -> model.bend(g.face(), g.handle(), to, done));
   }
 
   private Heal moved(MouseEvent e) {
@@ -123,7 +137,10 @@ final class Hand {
       panning = false;
       return;
     }
-    if (model.tool().get() != BenchModel.Tool.HAND) {
+    if (grip.isPresent()) {
+      bend(e, true);
+      grip = Optional.empty();
+    } else if (model.tool().get() != BenchModel.Tool.HAND) {
       model.point(view.sourceX(e.getX()), view.sourceY(e.getY()));
     } else if (draggedSource.isPresent()) {
       model.setHeal(draggedSource.get(), moved(e), true);

@@ -1,5 +1,6 @@
 package carezza.app;
 
+import carezza.face.FaceMap;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.Stage;
@@ -91,6 +92,7 @@ final class JobCard extends VBox {
       out.add(p.kind().usesArea() ? PassPanel.describe(p.area()) : p.heals().size());
     }
     model.sheet().get().regions().forEach((k, v) -> out.add(k + Objects.hash(v)));
+    out.add(model.sheet().get().faceMap().map(m -> m.faces().size()).orElse(0));
     return out;
   }
 
@@ -104,6 +106,12 @@ final class JobCard extends VBox {
       return;
     }
     list.getChildren().add(regions());
+    model
+        .sheet()
+        .get()
+        .faceMap()
+        .filter(m -> !m.faces().isEmpty())
+        .ifPresent(m -> list.getChildren().add(faces(m)));
     RunSheet s = model.sheet().get();
     for (Stage stage : SHOWN) {
       list.getChildren().add(stageRow(stage));
@@ -156,6 +164,30 @@ final class JobCard extends VBox {
       b.setContextMenu(has ? menu : null);
       row.getChildren().add(b);
     }
+    row.getStyleClass().add("regions");
+    return row;
+  }
+
+  private Node faces(FaceMap map) {
+    Label say =
+        new Label(
+            Words.of(
+                "card.map",
+                map.faces().size(),
+                String.format(Locale.ROOT, "%.1f", map.pxPerMm()),
+                Math.round(100 * map.relativeError())));
+    say.getStyleClass().add("soft");
+    Region space = new Region();
+    HBox.setHgrow(space, Priority.ALWAYS);
+    ToggleButton bend = new ToggleButton(Words.of("action.bend"));
+    bend.setId("bend");
+    bend.setSelected(model.tool().get() == BenchModel.Tool.BEND_FACE);
+    bend.setOnAction(
+        e ->
+            model.tool().set(bend.isSelected() ? BenchModel.Tool.BEND_FACE : BenchModel.Tool.HAND));
+    model.tool().addListener((o, a, tool) -> bend.setSelected(tool == BenchModel.Tool.BEND_FACE));
+    HBox row = new HBox(6, say, space, bend);
+    row.setAlignment(Pos.CENTER_LEFT);
     row.getStyleClass().add("regions");
     return row;
   }

@@ -3,6 +3,7 @@ package carezza.app;
 import carezza.area.Area;
 import carezza.pass.Parameter;
 import carezza.pass.Pass;
+import carezza.region.RegionName;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.DoubleFunction;
@@ -11,6 +12,8 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -140,11 +143,26 @@ final class PassPanel extends VBox {
       f.getChildren()
           .add(set(home.equals("teeth") ? "areaTeeth" : "areaEyeWhites", Area.ofRegion(home)));
     }
+    if (model.sheet().get().faceMap().filter(m -> !m.faces().isEmpty()).isPresent()) {
+      f.getChildren().add(regionMenu());
+    }
     Button invert = new Button(Words.of("action.areaInvert"));
     invert.setOnAction(
         e -> model.change(id, q -> q.withArea(q.area().inverted(!q.area().inverted()))));
     f.getChildren().add(invert);
     return new VBox(4, where, f);
+  }
+
+  private MenuButton regionMenu() {
+    MenuButton menu = new MenuButton(Words.of("action.areaRegion"));
+    menu.setId("areaRegion");
+    for (String region : RegionName.keys()) {
+      MenuItem item = new MenuItem(Words.of("region." + region));
+      item.setId("region-" + region);
+      item.setOnAction(e -> model.change(id, q -> q.withArea(Area.ofRegion(region))));
+      menu.getItems().add(item);
+    }
+    return menu;
   }
 
   private Button set(String key, Area area) {
@@ -159,7 +177,7 @@ final class PassPanel extends VBox {
         switch (a.base()) {
           case WHOLE -> Words.of("area.whole");
           case NONE -> a.strokes().isEmpty() ? Words.of("area.none") : "";
-          case REGION -> Words.of("region." + a.region());
+          case REGION, FOUND -> Words.of("region." + a.region());
         };
     String strokes = a.strokes().isEmpty() ? "" : Words.of("area.strokes", a.strokes().size());
     String both = base.isEmpty() || strokes.isEmpty() ? base + strokes : base + ", " + strokes;

@@ -5,6 +5,8 @@ import carezza.area.Stroke;
 import carezza.color.CieLab;
 import carezza.engine.SheetView;
 import carezza.face.FaceContours;
+import carezza.face.FaceHandle;
+import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.Pin;
 import carezza.image.Rect;
@@ -12,6 +14,7 @@ import carezza.image.RgbBlock;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
 import carezza.pass.Place;
+import carezza.region.Outline;
 import carezza.screen.Drawn;
 import carezza.screen.Frames;
 import carezza.screen.Look;
@@ -60,6 +63,9 @@ final class PictureView extends Region {
   private double pointerY = -1;
   private boolean valuesShown;
   private int desk = 0xff808080;
+
+  /** How near to a handle a press takes it. */
+  private static final double GRIP_PX = 11;
 
   PictureView(BenchModel model) {
     this.model = model;
@@ -309,7 +315,11 @@ final class PictureView extends Region {
 
   private void ring(GraphicsContext g) {
     Stroke.Brush b = model.brush().get();
-    boolean pointing = model.tool().get() != BenchModel.Tool.HAND;
+    BenchModel.Tool tool = model.tool().get();
+    if (tool == BenchModel.Tool.BEND_FACE) {
+      return;
+    }
+    boolean pointing = tool != BenchModel.Tool.HAND;
     double r = pointing ? 9 : Math.max(2, mm(b.sizeMm()) / 2);
     boolean paints =
         model
@@ -408,24 +418,55 @@ final class PictureView extends Region {
     line.run();
   }
 
-  /** Outlines and irises of a face that waits to be confirmed. */
+  /** Outlines and irises of faces that wait to be confirmed, or that are being bent. */
   private void faceMarks(GraphicsContext g) {
-    FoundFace face = model.offered().get();
-    if (face == null) {
-      return;
-    }
-    for (boolean dark : new boolean[] {true, false}) {
-      g.setStroke(Color.gray(dark ? 0.1 : 0.92, dark ? 0.55 : 0.9));
-      g.setLineWidth(dark ? 3 : 1.2);
-      for (List<Pin> line : FaceContours.of(face)) {
-        double[] x = line.stream().mapToDouble(p -> viewX(p.x())).toArray();
-        double[] y = line.stream().mapToDouble(p -> viewY(p.y())).toArray();
-        g.strokePolygon(x, y, x.length);
+    boolean bends = model.tool().get() == BenchModel.Tool.BEND_FACE;
+    List<FoundFace> faces =
+        bends
+            ? model.sheet().get().faceMap().map(FaceMap::faces).orElse(List.of())
+            : model.offered().get();
+    for (FoundFace face : faces) {
+      for (boolean dark : new boolean[] {true, false}) {
+        g.setStroke(Color.gray(dark ? 0.1 : 0.92, dark ? 0.55 : 0.9));
+        g.setLineWidth(dark ? 3 : 1.2);
+        for (List<Pin> line : FaceContours.of(face)) {
+          List<Pin> curve = Outline.through(line).points();
+          double[] x = curve.stream().mapToDouble(p -> viewX(p.x())).toArray();
+          double[] y = curve.stream().mapToDouble(p -> viewY(p.y())).toArray();
+          g.strokePolygon(x, y, x.length);
+        }
+        iris(g, face.rightPupil(), face.rightIrisPx());
+        iris(g, face.leftPupil(), face.leftIrisPx());
       }
-      iris(g, face.rightPupil(), face.rightIrisPx());
-      iris(g, face.leftPupil(), face.leftIrisPx());
+      for (FaceHandle h : bends ? FaceHandle.values() : new FaceHandle[0]) {
+        Pin p = h.at(face);
+        g.setFill(Color.gray(0.96));
+        g.fillRect(viewX(p.x()) - 3, viewY(p.y()) - 3, 6, 6);
+        twice(g, () -> g.strokeRect(viewX(p.x()) - 4, viewY(p.y()) - 4, 8, 8));
+      }
     }
   }
+
+  /** The handle under a point of this node, if any. */
+  Optional<Grip> gripAt(double x, double y) {
+    List<FoundFace> faces = model.sheet().get().faceMap().map(FaceMap::faces).orElse(List.of());
+    Grip best = null;
+    double least = GRIP_PX;
+    for (int i = 0; i < faces.size() && viewport.get() != null; i++) {
+      for (FaceHandle h : FaceHandle.values()) {
+        Pin p = h.at(faces.get(i));
+        double d = Math.hypot(viewX(p.x()) - x, viewY(p.y()) - y);
+        if (d < least) {
+          least = d;
+          best = new Grip(i, h);
+        }
+      }
+    }
+    return Optional.ofNullable(best);
+  }
+
+  /** A handle of one of the faces. */
+  record Grip(int face, FaceHandle handle) {}
 
   private void iris(GraphicsContext g, Pin at, double diameter) {
     double d = diameter * viewport.get().scale() / deviceScale();

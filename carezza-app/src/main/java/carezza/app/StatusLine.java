@@ -72,7 +72,7 @@ final class StatusLine extends HBox {
     if (model.state().get() != BenchModel.State.WHOLE && Dials.worst(model).isPresent()) {
       return Dials.sentence(Dials.worst(model).get());
     }
-    if (model.offered().get() != null) {
+    if (!model.offered().get().isEmpty()) {
       return Words.of("next.offer");
     }
     return Words.of(NextStep.of(model.sheet().get()));

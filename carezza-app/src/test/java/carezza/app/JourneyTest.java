@@ -2,6 +2,7 @@ package carezza.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import carezza.area.Area;
 import carezza.image.SourcePicture;
 import carezza.io.DocumentStore;
 import carezza.io.ExportSettings;
@@ -13,6 +14,7 @@ import carezza.screen.Viewport;
 import carezza.sheet.RunSheet;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
@@ -139,7 +141,13 @@ public class JourneyTest {
     WaitForAsyncUtils.waitForFxEvents();
   }
 
-  private void noWordIsClipped() {
+  private void noWordIsClipped() throws Exception {
+    WaitForAsyncUtils.asyncFx(
+            () -> {
+              bench.getScene().getRoot().applyCss();
+              bench.getScene().getRoot().layout();
+            })
+        .get();
     Set<Node> all = robot.lookup(n -> n instanceof Labeled && n.isVisible()).queryAll();
     for (Node n : all) {
       Labeled l = (Labeled) n;
@@ -271,7 +279,9 @@ public class JourneyTest {
     robot.clickOn("#useFace");
     until(() -> sheet().faceMap().isPresent());
     assertThat(offer.isVisible()).isFalse();
-    assertThat(sheet().regions().keySet()).contains("skin", "teeth", "eyeWhites");
+    for (String region : List.of("skin", "teeth", "eyeWhites")) {
+      assertThat(sheet().region(region)).isEqualTo(Area.found(region));
+    }
     settle();
     focusPicture();
     robot.press(KeyCode.CONTROL).press(KeyCode.Z).release(KeyCode.Z).release(KeyCode.CONTROL);

@@ -1,13 +1,9 @@
 package carezza.bench;
 
 import carezza.area.Area;
-import java.util.List;
-import carezza.finder.NetFaceFinder;
-import carezza.face.FoundFace;
-import carezza.face.FaceMap;
-import carezza.area.FaceTouches;
 import carezza.engine.Engine;
 import carezza.engine.TileCache;
+import carezza.face.FaceMap;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.sheet.RunSheet;
@@ -30,37 +26,7 @@ final class GrowBench {
         print(s, "teeth", Touches.teeth(s));
       }
       print(s, "sclera", Touches.eyeWhites(s));
-      found(s);
     }
-  }
-
-  /** The same, touched where the finder says and on the scale that it gives. */
-  private static void found(DemoSitter s) {
-    Engine engine =
-        new Engine(s.picture().picture(), s.picture().encoding(), new TileCache(1L << 28));
-    long t = System.nanoTime();
-    List<FoundFace> faces = new NetFaceFinder().find(engine.original(), () -> false);
-    System.out.printf(
-        Locale.ROOT, "%-7s %d face found (%.2f s)%n", s.name(), faces.size(), seconds(t));
-    for (FoundFace f : faces) {
-      System.out.printf(
-          Locale.ROOT,
-          "        pupils off by %.1f and %.1f px of %.0f; irises %.1f and %.1f px%n",
-          f.rightPupil().distance(s.faceMap().rightEye()),
-          f.leftPupil().distance(s.faceMap().leftEye()),
-          s.faceMap().rightEye().distance(s.faceMap().leftEye()),
-          f.rightIrisPx(),
-          f.leftIrisPx());
-      FaceMap map = new FaceMap(f.rightPupil(), f.leftPupil());
-      for (var e : FaceTouches.of(f, engine.original()).entrySet()) {
-        String mask = e.getKey().equals("eyeWhites") ? "sclera" : e.getKey();
-        print(s, map, mask, e.getValue());
-      }
-    }
-  }
-
-  private static double seconds(long since) {
-    return (System.nanoTime() - since) / 1e9;
   }
 
   private static void print(DemoSitter s, String mask, Area area) {
@@ -73,7 +39,7 @@ final class GrowBench {
     RunSheet sheet = RunSheet.EMPTY.withFaceMap(map);
     long t = System.nanoTime();
     Plane m = engine.view(sheet, () -> false).mask(area, 0, s.picture().picture().bounds());
-    double seconds = seconds(t);
+    double seconds = (System.nanoTime() - t) / 1e9;
     Plane truth = s.mask(mask);
     double both = 0;
     double either = 0;

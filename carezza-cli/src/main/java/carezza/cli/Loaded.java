@@ -2,6 +2,9 @@ package carezza.cli;
 
 import carezza.engine.Engine;
 import carezza.engine.TileCache;
+import carezza.face.FaceMap;
+import carezza.face.FoundFace;
+import carezza.finder.NetFaceFinder;
 import carezza.io.Document;
 import carezza.io.DocumentStore;
 import carezza.io.PictureFile;
@@ -10,6 +13,7 @@ import carezza.sheet.RunSheet;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 
 /**
  * A picture with its run sheet and an engine over it.
@@ -26,5 +30,16 @@ record Loaded(PictureFile picture, RunSheet sheet, Engine engine) {
     Document d = from == null ? null : DocumentStore.read(from);
     Engine engine = new Engine(file.picture(), file.encoding(), TileCache.ofHeapShare());
     return new Loaded(file, d == null ? RunSheet.EMPTY : d.sheet(), engine);
+  }
+
+  /** The same with the faces looked for if its sheet has no face map. */
+  Loaded withFaces() {
+    if (sheet.faceMap().isPresent()) {
+      return this;
+    }
+    List<FoundFace> faces = new NetFaceFinder().find(engine.original(), () -> false);
+    return faces.isEmpty()
+        ? this
+        : new Loaded(picture, sheet.withFaceMap(FaceMap.of(faces)), engine);
   }
 }

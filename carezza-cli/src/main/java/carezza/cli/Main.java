@@ -6,12 +6,15 @@ import java.io.PrintWriter;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
-/** {@code carezza render | measure}: exit code 0 done, 1 the input could not be used, 2 usage. */
+/**
+ * {@code carezza render | measure | regions}: exit code 0 done, 1 the input could not be used, 2
+ * usage.
+ */
 @Command(
     name = "carezza",
     description = "A workbench for portrait retouchers.",
     mixinStandardHelpOptions = true,
-    subcommands = {RenderCommand.class, MeasureCommand.class})
+    subcommands = {RenderCommand.class, MeasureCommand.class, RegionsCommand.class})
 public final class Main {
   private Main() {}
 

@@ -1,6 +1,7 @@
 package carezza.cli;
 
 import carezza.engine.Measuring;
+import carezza.face.FaceMap;
 import carezza.reading.Reading;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
@@ -39,7 +40,7 @@ final class MeasureCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws IOException {
-    Loaded l = Loaded.of(picture, sheet);
+    Loaded l = Loaded.of(picture, sheet).withFaces();
     PrintWriter out = spec.commandLine().getOut();
     l.picture().warnings().forEach(w -> spec.commandLine().getErr().println(w));
     List<Reading> all = new Measuring(l.engine()).all(l.sheet(), () -> false);
@@ -61,12 +62,17 @@ final class MeasureCommand implements Callable<Integer> {
     out.println(
         l.sheet()
             .faceMap()
-            .map(m -> String.format(Locale.ROOT, "scale %.2f px/mm (6 %%)", m.pxPerMm()))
-            .orElse("scale unknown: no eye pins"));
+            .map(MeasureCommand::scale)
+            .orElse("scale unknown: no face was found and no eyes are pinned"));
     for (Reading r : all) {
       out.println(line(r));
     }
     return 0;
+  }
+
+  private static String scale(FaceMap m) {
+    return String.format(
+        Locale.ROOT, "scale %.2f px/mm (%.1f %%)", m.pxPerMm(), 100 * m.relativeError());
   }
 
   private static String line(Reading r) {
@@ -92,7 +98,8 @@ final class MeasureCommand implements Callable<Integer> {
     o.put("height", l.picture().picture().height());
     o.put("depth", l.picture().picture().depth());
     o.put("encoding", l.picture().encoding().name());
-    l.sheet().faceMap().ifPresent(m -> o.put("pxPerMm", m.pxPerMm()).put("pxPerMmError", 0.06));
+    o.setAll(MapJson.of(l));
+    o.set("regionsCm2", RegionAreas.of(l));
     ObjectNode readings = o.putObject("readings");
     for (Reading r : all) {
       ObjectNode n = readings.putObject(r.name());

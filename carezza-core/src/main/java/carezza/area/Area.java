@@ -10,7 +10,7 @@ import java.util.List;
  * order, then inverted if so set.
  *
  * @param base what it starts from
- * @param region region name when the base is a region, else empty
+ * @param region region name when the base is a region or one that is found, else empty
  * @param grown places grown by colour and edges
  * @param strokes put on or take off, in order
  * @param inverted everything but this
@@ -21,7 +21,10 @@ public record Area(
   public enum Base {
     WHOLE,
     NONE,
-    REGION
+    /** A named region as it was pointed out or found. */
+    REGION,
+    /** A region as it is found from the face map. */
+    FOUND
   }
 
   /** Everything. */
@@ -33,13 +36,17 @@ public record Area(
   public Area {
     grown = List.copyOf(grown);
     strokes = List.copyOf(strokes);
-    if ((base == Base.REGION) == region.isEmpty()) {
+    if ((base == Base.REGION || base == Base.FOUND) == region.isEmpty()) {
       throw new IllegalArgumentException("base = " + base + " with region '" + region + "'");
     }
   }
 
   public static Area ofRegion(String name) {
     return new Area(Base.REGION, name, List.of(), List.of(), false);
+  }
+
+  public static Area found(String name) {
+    return new Area(Base.FOUND, name, List.of(), List.of(), false);
   }
 
   public Area with(Stroke s) {

@@ -14,6 +14,9 @@ public final class AreaMask {
     /** Weights of a named region, all 0 if there is none; null when they are all 1. */
     float[] region(String name, int level, Rect rect);
 
+    /** Weights of a region as it is found from the face map, all 0 if it cannot be. */
+    Plane found(String name, int level, Rect rect);
+
     /** The matte of a grown place over {@code rect} at {@code level}. */
     Plane matte(Growth g, int level, Rect rect);
   }
@@ -36,6 +39,8 @@ public final class AreaMask {
           System.arraycopy(r, 0, m, 0, m.length);
         }
       }
+      case FOUND ->
+          System.arraycopy(ctx.found(area.region(), level, rect).data(), 0, m, 0, m.length);
       default -> {}
     }
     for (Growth g : area.grown()) {

@@ -4,7 +4,7 @@ package carezza.area;
  * How often colours occur: a smoothed histogram over log2 luminance (bins of 0.3 stop) and two
  * ratios (bins of 0.06 stop), with a small even floor for colours never seen.
  */
-final class ColourHistogram {
+public final class ColourHistogram {
   private static final int NE = 40;
   private static final int NC = 72;
   private static final double E0 = -11;
@@ -13,19 +13,39 @@ final class ColourHistogram {
   private static final double C_BIN = 0.06;
   private static final float FLOOR = 2e-7f;
 
+  /** What a pixel counts for its own luminance and for each step darker. */
+  private static final double[] SHADES = {1, 0.3, 0.15, 0.07};
+
+  private static final float SHADE_STOPS = 0.6f;
+
   private final float[] share;
 
   private ColourHistogram(float[] share) {
     this.share = share;
   }
 
-  static ColourHistogram of(float[] e, float[] c1, float[] c2, float[] weight) {
+  /** Learnt from pixels, each counted by its weight. */
+  public static ColourHistogram of(float[] e, float[] c1, float[] c2, float[] weight) {
+    return of(e, c1, c2, weight, new double[] {1});
+  }
+
+  /**
+   * As {@link #of}, for a surface parts of which may lie in shade not seen elsewhere: shade changes
+   * luminance, not ratios, so each pixel also counts a little for every 0.6 stop it may be darker.
+   */
+  public static ColourHistogram withShade(float[] e, float[] c1, float[] c2, float[] weight) {
+    return of(e, c1, c2, weight, SHADES);
+  }
+
+  private static ColourHistogram of(
+      float[] e, float[] c1, float[] c2, float[] weight, double[] shades) {
     float[] n = new float[NE * NC * NC];
     double sum = 0;
     for (int i = 0; i < e.length; i++) {
-      if (weight[i] > 0) {
-        n[bin(e[i], c1[i], c2[i])] += weight[i];
-        sum += weight[i];
+      for (int k = 0; weight[i] > 0 && k < shades.length; k++) {
+        double w = weight[i] * shades[k];
+        n[bin(e[i] - k * SHADE_STOPS, c1[i], c2[i])] += (float) w;
+        sum += w;
       }
     }
     n = smooth(n, NC * NC, NE);
@@ -66,7 +86,8 @@ final class ColourHistogram {
     return Math.max(0, Math.min(n - 1, (int) v));
   }
 
-  float density(float e, float c1, float c2) {
+  /** How often a colour occurs: share of a bin, never 0. */
+  public float density(float e, float c1, float c2) {
     return share[bin(e, c1, c2)];
   }
 }

@@ -1,7 +1,6 @@
 package carezza.area;
 
 import carezza.color.Roots;
-import carezza.color.WorkingSpace;
 import carezza.face.FaceMap;
 import carezza.filter.Gaussian;
 import carezza.filter.GuidedFilter;
@@ -69,20 +68,10 @@ public final class Grower {
     rect = b.rect();
     w = rect.w();
     h = rect.h();
-    float[] e = new float[b.size()];
-    float[] r = new float[b.size()];
-    float[] g = new float[b.size()];
-    for (int i = 0; i < e.length; i++) {
-      float fr = Math.max(b.r()[i], 0) + 1e-3f;
-      float fg = Math.max(b.g()[i], 0) + 1e-3f;
-      float fb = Math.max(b.b()[i], 0) + 1e-3f;
-      e[i] = Roots.log2(WorkingSpace.luminance(fr, fg, fb));
-      r[i] = Roots.log2(fr / fg);
-      g[i] = Roots.log2(fg / fb);
-    }
-    light = Gaussian.blur(new Plane(rect, e), 0.15 * px).data();
-    c1 = Gaussian.blur(new Plane(rect, r), 0.35 * px).data();
-    c2 = Gaussian.blur(new Plane(rect, g), 0.35 * px).data();
+    ColourPlanes p = ColourPlanes.of(b, 0.15 * px, 0.35 * px);
+    light = p.light();
+    c1 = p.c1();
+    c2 = p.c2();
     prior = new float[b.size()];
   }
 

@@ -7,6 +7,7 @@ import carezza.area.Stroke;
 import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
+import carezza.region.RegionName;
 import java.util.List;
 
 /**
@@ -89,6 +90,14 @@ final class Masks implements AreaMask.Context {
   @Override
   public float[] region(String name, int level, Rect rect) {
     return AreaMask.of(prints.sheet().region(name), this, level, rect);
+  }
+
+  @Override
+  public Plane found(String name, int level, Rect rect) {
+    return prints
+        .regions()
+        .flatMap(r -> RegionName.of(name).map(n -> r.mask(n, level, rect)))
+        .orElseGet(() -> new Plane(rect));
   }
 
   @Override

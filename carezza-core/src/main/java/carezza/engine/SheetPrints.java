@@ -5,13 +5,18 @@ import carezza.area.Grower;
 import carezza.area.Growth;
 import carezza.area.Matte;
 import carezza.area.Stroke;
+import carezza.face.FaceMap;
 import carezza.image.Hash;
 import carezza.image.Rect;
 import carezza.pass.Frame;
 import carezza.pass.Pass;
+import carezza.region.RegionName;
+import carezza.region.Regions;
 import carezza.sheet.RunSheet;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 
 /**
@@ -31,6 +36,8 @@ final class SheetPrints {
   private final Frame frame;
   private final List<Pass> active;
   private final SheetPrints held;
+  private final Optional<Regions> regions;
+  private final long mapPrint;
   private final ConcurrentHashMap<Key, Long> prints = new ConcurrentHashMap<>();
 
   /**
@@ -41,6 +48,12 @@ final class SheetPrints {
     this.sheet = sheet;
     frame = engine.frame(sheet);
     this.held = held != null && held.frame.equals(frame) ? held : null;
+    mapPrint = sheet.faceMap().map(FaceMap::fingerprint).orElse(0L);
+    regions =
+        sheet
+            .faceMap()
+            .filter(m -> !m.faces().isEmpty())
+            .map(m -> new Regions(engine.original(), m, this::kept));
     active =
         sheet.passes().stream()
             .filter(p -> p.on() && p.strength() > 0 && !p.kind().isNeutral(p))
@@ -100,6 +113,7 @@ final class SheetPrints {
           case WHOLE -> true;
           case NONE -> false;
           case REGION -> reaches(sheet.region(a.region()), src);
+          case FOUND -> found(a.region()).intersects(src);
         };
     if (a.inverted() || base) {
       return true;
@@ -124,6 +138,7 @@ final class SheetPrints {
           case WHOLE -> all;
           case NONE -> new Rect(0, 0, 0, 0);
           case REGION -> bounds(sheet.region(a.region()));
+          case FOUND -> found(a.region());
         };
     for (Growth g : a.grown()) {
       r = r.union(matte(g).bounds());
@@ -141,6 +156,9 @@ final class SheetPrints {
     Hash h = new Hash().add(a.fingerprint(rect, frame.pxPerMm())).add(frame.pxPerMm());
     if (a.base() == Area.Base.REGION) {
       h.add(area(sheet.region(a.region()), rect));
+    }
+    if (a.base() == Area.Base.FOUND) {
+      h.add(mapPrint);
     }
     return h.get();
   }
@@ -195,11 +213,24 @@ final class SheetPrints {
         .toList();
   }
 
+  /** What is found from the face map, when there are faces on it. */
+  Optional<Regions> regions() {
+    return regions;
+  }
+
+  private <T> T kept(String part, long bytes, Supplier<T> find) {
+    Hash h = new Hash().add(engine.sourceHash()).add(mapPrint).add("region").add(part);
+    return engine.cache().analysis(h.get(), bytes, find);
+  }
+
+  /** Source pixels outside which a found region is 0. */
+  private Rect found(String region) {
+    return regions.flatMap(r -> RegionName.of(region).map(r::bounds)).orElse(new Rect(0, 0, 0, 0));
+  }
+
   Matte matte(Growth g) {
     Hash h = new Hash().add(engine.sourceHash()).add(g.fingerprint()).add(frame.pxPerMm());
-    sheet
-        .faceMap()
-        .ifPresent(f -> h.add(f.rightEye().x()).add(f.rightEye().y()).add(f.leftEye().x()));
+    h.add(mapPrint);
     return engine
         .cache()
         .analysis(

@@ -12,7 +12,14 @@ public final class FaceFrame {
   private final double cy;
 
   public FaceFrame(FaceMap f) {
-    px = f.pxPerMm();
+    this(f, f.pxPerMm());
+  }
+
+  /**
+   * @param pxPerMm source pixels a mm
+   */
+  public FaceFrame(FaceMap f, double pxPerMm) {
+    px = pxPerMm;
     double d = f.rightEye().distance(f.leftEye());
     cos = (f.leftEye().x() - f.rightEye().x()) / d;
     sin = (f.leftEye().y() - f.rightEye().y()) / d;

@@ -1,21 +1,35 @@
 package carezza.face;
 
+import carezza.image.Hash;
+import java.util.List;
+import java.util.Optional;
+
 /**
- * Where the sitter's eyes are, and what a millimetre is on this face.
+ * Where the sitter's eyes are, what a millimetre is on this face, and the faces that were found.
  *
- * <p>Scale = distance of the pupils in pixels / inter-pupillary distance in mm. The mean adult
- * distance is 63 mm with a spread of about 6 % (Dodgson 2004, "Variation and extrema of human
- * interpupillary distance").
+ * <p>With pins alone, scale = distance of the pupils in pixels / inter-pupillary distance in mm.
+ * The mean adult distance is 63 mm with a spread of about 6 % (Dodgson 2004, "Variation and extrema
+ * of human interpupillary distance"). With a found face that distance is taken as seen straight,
+ * and its scale and that of the irises, 11.7 mm with a spread of about 4 % (Rufer, Schroder, Erb
+ * 2005, "White-to-white corneal diameter"), are averaged by the inverse of their variances.
  *
  * @param rightEye the sitter's right pupil (left in the picture when upright)
  * @param leftEye the sitter's left pupil
  * @param eyeDistanceMm inter-pupillary distance, 40 to 80 mm, usually 63
+ * @param faces those found, the principal sitter's, whose pupils these are, first; none when the
+ *     eyes were pinned by hand
  */
-public record FaceMap(Pin rightEye, Pin leftEye, double eyeDistanceMm) {
+public record FaceMap(Pin rightEye, Pin leftEye, double eyeDistanceMm, List<FoundFace> faces) {
   public static final double MEAN_EYE_DISTANCE_MM = 63;
   public static final double SPREAD = 0.06;
+  public static final double MEAN_IRIS_MM = 11.7;
+  public static final double IRIS_SPREAD = 0.04;
+
+  /** Beyond this the two scales speak of a child, of lenses or of a wrong pin. */
+  public static final double MOST_DIFFERENCE = 0.18;
 
   public FaceMap {
+    faces = List.copyOf(faces);
     if (!(eyeDistanceMm >= 40 && eyeDistanceMm <= 80)) {
       throw new IllegalArgumentException(
           "eyeDistanceMm = " + eyeDistanceMm + ", must be in [40, 80]");
@@ -26,11 +40,61 @@ public record FaceMap(Pin rightEye, Pin leftEye, double eyeDistanceMm) {
     }
   }
 
+  public FaceMap(Pin rightEye, Pin leftEye, double eyeDistanceMm) {
+    this(rightEye, leftEye, eyeDistanceMm, List.of());
+  }
+
   public FaceMap(Pin rightEye, Pin leftEye) {
     this(rightEye, leftEye, MEAN_EYE_DISTANCE_MM);
   }
 
+  /** The map of found faces, the principal sitter's first. */
+  public static FaceMap of(List<FoundFace> faces) {
+    FoundFace first = faces.get(0);
+    return new FaceMap(first.rightPupil(), first.leftPupil(), MEAN_EYE_DISTANCE_MM, faces);
+  }
+
+  /** The principal sitter's face. */
+  public Optional<FoundFace> principal() {
+    return faces.stream().findFirst();
+  }
+
   public double pxPerMm() {
-    return rightEye.distance(leftEye) / eyeDistanceMm;
+    if (faces.isEmpty()) {
+      return eyeScale();
+    }
+    double we = 1 / (SPREAD * SPREAD);
+    double wi = 1 / (IRIS_SPREAD * IRIS_SPREAD);
+    return (we * eyeScale() + wi * irisScale()) / (we + wi);
+  }
+
+  /** One standard deviation of the scale, as a share of it. */
+  public double relativeError() {
+    return faces.isEmpty()
+        ? SPREAD
+        : 1 / Math.sqrt(1 / (SPREAD * SPREAD) + 1 / (IRIS_SPREAD * IRIS_SPREAD));
+  }
+
+  /** How far the scale of the irises lies from that of the eye distance, as a share of it. */
+  public double difference() {
+    return faces.isEmpty() ? 0 : irisScale() / eyeScale() - 1;
+  }
+
+  private double eyeScale() {
+    double seen = principal().map(f -> HeadTurn.of(f.mesh()).eyeShortening()).orElse(1.0);
+    return rightEye.distance(leftEye) / Math.max(0.5, seen) / eyeDistanceMm;
+  }
+
+  /** The wider iris counts: the other is seen from the side. */
+  private double irisScale() {
+    FoundFace f = faces.get(0);
+    return Math.max(f.rightIrisPx(), f.leftIrisPx()) / MEAN_IRIS_MM;
+  }
+
+  public long fingerprint() {
+    Hash h = new Hash().add(rightEye.x()).add(rightEye.y()).add(leftEye.x()).add(leftEye.y());
+    h.add(eyeDistanceMm);
+    faces.forEach(f -> h.add(f.fingerprint()));
+    return h.get();
   }
 }

@@ -1,9 +1,11 @@
 package carezza.face;
 
+import carezza.image.Hash;
 import java.util.List;
 
 /**
- * A face as it was found. Source pixels; right and left are the sitter's.
+ * A face as it was found, or as it was bent by hand since. Source pixels; right and left are the
+ * sitter's.
  *
  * @param score certainty, 0 to 1
  * @param mesh the 468 points of the canonical face mesh
@@ -11,6 +13,7 @@ import java.util.List;
  * @param leftPupil centre of the sitter's left iris
  * @param rightIrisPx diameter
  * @param leftIrisPx diameter
+ * @param person where the picture shows a person
  */
 public record FoundFace(
     double score,
@@ -18,8 +21,60 @@ public record FoundFace(
     Pin rightPupil,
     Pin leftPupil,
     double rightIrisPx,
-    double leftIrisPx) {
+    double leftIrisPx,
+    PersonMask person) {
+  /** Points of a mesh. */
+  public static final int POINTS = 468;
+
   public FoundFace {
     mesh = List.copyOf(mesh);
+    if (mesh.size() != POINTS) {
+      throw new IllegalArgumentException("mesh = " + mesh.size() + " points, must be " + POINTS);
+    }
+    if (!(rightIrisPx > 0 && leftIrisPx > 0)) {
+      throw new IllegalArgumentException(
+          "irises = " + rightIrisPx + ", " + leftIrisPx + " px, must be above 0");
+    }
+  }
+
+  public FoundFace withMesh(List<Pin> points) {
+    return new FoundFace(score, points, rightPupil, leftPupil, rightIrisPx, leftIrisPx, person);
+  }
+
+  public FoundFace withPerson(PersonMask mask) {
+    return new FoundFace(score, mesh, rightPupil, leftPupil, rightIrisPx, leftIrisPx, mask);
+  }
+
+  /** With places and sizes in hundredths of a pixel, so that documents stay small. */
+  public FoundFace rounded() {
+    return new FoundFace(
+        hundredths(score),
+        mesh.stream().map(FoundFace::hundredths).toList(),
+        hundredths(rightPupil),
+        hundredths(leftPupil),
+        hundredths(rightIrisPx),
+        hundredths(leftIrisPx),
+        person);
+  }
+
+  private static Pin hundredths(Pin p) {
+    return new Pin(hundredths(p.x()), hundredths(p.y()));
+  }
+
+  private static double hundredths(double v) {
+    return Math.round(100 * v) / 100.0;
+  }
+
+  /** Points of the mesh by their numbers. */
+  public List<Pin> points(List<Integer> numbers) {
+    return numbers.stream().map(mesh::get).toList();
+  }
+
+  public long fingerprint() {
+    Hash h = new Hash().add(rightIrisPx).add(leftIrisPx).add(person.fingerprint());
+    for (Pin p : mesh) {
+      h.add(p.x()).add(p.y());
+    }
+    return h.add(rightPupil.x()).add(rightPupil.y()).add(leftPupil.x()).add(leftPupil.y()).get();
   }
 }

@@ -3,6 +3,7 @@ package carezza.sheet;
 import carezza.area.Area;
 import carezza.face.FaceMap;
 import carezza.pass.Pass;
+import carezza.region.RegionName;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -16,7 +17,7 @@ import java.util.function.UnaryOperator;
  * first applied first. Immutable.
  *
  * @param faceMap eye pins and scale, empty until pinned
- * @param regions named regions as far as they were pointed out
+ * @param regions named regions as far as they were pointed out or edited
  * @param passes in the order they are applied
  */
 public record RunSheet(Optional<FaceMap> faceMap, Map<String, Area> regions, List<Pass> passes) {
@@ -44,8 +45,11 @@ public record RunSheet(Optional<FaceMap> faceMap, Map<String, Area> regions, Lis
     return new RunSheet(faceMap, regions, list);
   }
 
+  /** A region as it was pointed out or edited, else as it is found from the face map, else none. */
   public Area region(String name) {
-    return regions.getOrDefault(name, Area.NONE);
+    boolean canBeFound =
+        RegionName.of(name).isPresent() && faceMap.filter(m -> !m.faces().isEmpty()).isPresent();
+    return regions.getOrDefault(name, canBeFound ? Area.found(name) : Area.NONE);
   }
 
   public Optional<Pass> pass(long id) {

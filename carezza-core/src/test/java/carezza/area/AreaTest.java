@@ -22,6 +22,11 @@ public class AreaTest {
         }
 
         @Override
+        public Plane found(String name, int level, Rect rect) {
+          return Plane.filled(rect, name.equals("lips") ? 0.25f : 0);
+        }
+
+        @Override
         public Plane matte(Growth g, int level, Rect rect) {
           return Plane.filled(rect, 0.5f);
         }
@@ -99,5 +104,16 @@ public class AreaTest {
     assertThat(mask(Area.NONE.with(g), 0, r)).containsOnly(0.5f);
     assertThat(Area.NONE.with(line(false, 1, 1)).isEmpty()).isTrue();
     assertThatThrownBy(() -> new Stroke.Brush(true, 0, 1, 1)).hasMessageContaining("sizeMm = 0.0");
+  }
+
+  @Test
+  public void whatIsFoundIsAStartThatStrokesChange() {
+    Rect at = new Rect(110, 60, 1, 1);
+    assertThat(mask(Area.found("lips"), 0, at)).containsExactly(0.25f);
+    assertThat(mask(Area.found("lips").inverted(true), 0, at)).containsExactly(0.75f);
+    assertThat(mask(Area.found("lips").with(line(true, 1, 0)), 0, at)).containsExactly(1f);
+    assertThat(mask(Area.found("lips").with(line(false, 1, 0)), 0, at)).containsExactly(0f);
+    assertThat(Area.found("lips").isEmpty()).isFalse();
+    assertThatThrownBy(() -> Area.found("")).hasMessageContaining("FOUND");
   }
 }

@@ -3,9 +3,11 @@ package carezza.finder;
 import carezza.face.FaceFinder;
 import carezza.face.FaceMap;
 import carezza.face.FoundFace;
-import carezza.face.IrisRim;
+import carezza.face.PersonMask;
 import carezza.face.Pin;
 import carezza.image.PixelReader;
+import carezza.region.FaceSnap;
+import carezza.region.IrisRim;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CancellationException;
@@ -28,16 +30,31 @@ public final class NetFaceFinder implements FaceFinder {
 
   private static final int LEFT_CORNER = 263;
 
+  private final boolean snaps;
   private Detector near;
   private Detector far;
   private Net landmarks;
+  private PersonFinder people;
   private int[][] refined;
+
+  public NetFaceFinder() {
+    this(true);
+  }
+
+  /**
+   * @param snaps whether irises, lids and lips are laid on the picture's own edges; otherwise they
+   *     are where the net says
+   */
+  public NetFaceFinder(boolean snaps) {
+    this.snaps = snaps;
+  }
 
   /** The nets are read when a face is first looked for. */
   private void load() {
     if (landmarks == null) {
       near = Detector.near();
       far = Detector.far();
+      people = new PersonFinder();
       landmarks = Net.load("face_landmark_with_attention.tflite");
       refined =
           landmarks.steps().stream()
@@ -56,7 +73,7 @@ public final class NetFaceFinder implements FaceFinder {
       check(cancelled);
       FoundFace face = look(copy, f);
       if (face != null) {
-        out.add(snapped(face, picture));
+        out.add(snaps ? snapped(face, picture) : face);
       }
     }
     return out;
@@ -70,8 +87,16 @@ public final class NetFaceFinder implements FaceFinder {
     double px = Math.hypot(dx, dy) / FaceMap.MEAN_EYE_DISTANCE_MM;
     IrisRim right = IrisRim.near(picture, f.rightPupil(), tilt, px);
     IrisRim left = IrisRim.near(picture, f.leftPupil(), tilt, px);
-    return new FoundFace(
-        f.score(), f.mesh(), right.centre(), left.centre(), right.diameterPx(), left.diameterPx());
+    FoundFace rims =
+        new FoundFace(
+            f.score(),
+            f.mesh(),
+            right.centre(),
+            left.centre(),
+            right.diameterPx(),
+            left.diameterPx(),
+            f.person());
+    return FaceSnap.snapped(rims, picture).rounded();
   }
 
   private static void check(BooleanSupplier cancelled) {
@@ -143,7 +168,8 @@ public final class NetFaceFinder implements FaceFinder {
       if (k == LOOKS) {
         double[][] right = placed(out.get(4), 2, 5, box, n);
         double[][] left = placed(out.get(5), 2, 5, box, n);
-        return face(f.score(), points, right, left, copy.side());
+        PersonMask person = people.find(copy, around(points));
+        return face(f.score(), points, right, left, copy.side(), person);
       }
       box = around(points);
     }
@@ -200,13 +226,24 @@ public final class NetFaceFinder implements FaceFinder {
   }
 
   private static FoundFace face(
-      double score, double[][] points, double[][] right, double[][] left, double side) {
+      double score,
+      double[][] points,
+      double[][] right,
+      double[][] left,
+      double side,
+      PersonMask person) {
     List<Pin> mesh = new ArrayList<>();
     for (double[] p : points) {
       mesh.add(pin(p, side));
     }
     return new FoundFace(
-        score, mesh, pin(right[0], side), pin(left[0], side), rim(right, side), rim(left, side));
+        score,
+        mesh,
+        pin(right[0], side),
+        pin(left[0], side),
+        rim(right, side),
+        rim(left, side),
+        person);
   }
 
   /** From the copy's pixels, whose centres lie at halves, to the source's. */

@@ -4,8 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
-import carezza.area.Area;
-import carezza.area.FaceTouches;
 import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
 import carezza.engine.TileCache;
@@ -16,7 +14,6 @@ import carezza.image.PixelReader;
 import carezza.image.SourcePicture;
 import carezza.sitter.DemoSitter;
 import java.util.List;
-import java.util.Map;
 import java.util.Random;
 import java.util.concurrent.CancellationException;
 import org.testng.annotations.DataProvider;
@@ -53,24 +50,7 @@ public class NetFaceFinderTest {
     assertThat(f.mesh()).hasSize(468);
     assertThat(f.mesh().get(61).distance(s.landmark("mouth_right"))).isLessThan(0.06 * eyes);
     assertThat(f.mesh().get(291).distance(s.landmark("mouth_left"))).isLessThan(0.06 * eyes);
-    assertThat(FaceContours.of(f)).hasSize(5).allMatch(line -> line.size() >= 16);
-  }
-
-  @Test(dataProvider = "sitters")
-  public void touchesLieOnWhatTheyAreToGrow(String name) {
-    DemoSitter s = DemoSitter.load(name);
-    PixelReader picture = reader(s.picture().picture());
-    Map<String, Area> areas = FaceTouches.of(finder.find(picture, () -> false).get(0), picture);
-    assertThat(areas).containsKeys("skin", "eyeWhites");
-    assertThat(areas.containsKey("teeth")).isEqualTo(name.equals("maren"));
-    areas.forEach(
-        (region, area) -> {
-          var truth = s.mask(region.equals("eyeWhites") ? "sclera" : region);
-          assertThat(area.grown()).isNotEmpty();
-          assertThat(area.grown())
-              .as(region)
-              .allMatch(g -> truth.at((int) g.x(), (int) g.y()) > 0.5f);
-        });
+    assertThat(FaceContours.of(f)).hasSize(7).allMatch(line -> line.size() >= 10);
   }
 
   private static SourcePicture turned(SourcePicture p, int quarters) {

@@ -50,6 +50,11 @@ public final class SheetJson {
     o.putArray("rightEye").add(m.rightEye().x()).add(m.rightEye().y());
     o.putArray("leftEye").add(m.leftEye().x()).add(m.leftEye().y());
     o.put("eyeDistanceMm", m.eyeDistanceMm());
+    if (!m.faces().isEmpty()) {
+      ArrayNode faces = o.putArray("faces");
+      m.faces().forEach(f -> faces.add(FaceJson.write(f)));
+      o.set("person", FaceJson.write(m.faces().get(0).person()));
+    }
     return o;
   }
 
@@ -62,10 +67,11 @@ public final class SheetJson {
         new FaceMap(
             pin(m.path("rightEye")),
             pin(m.path("leftEye")),
-            m.path("eyeDistanceMm").asDouble(FaceMap.MEAN_EYE_DISTANCE_MM)));
+            m.path("eyeDistanceMm").asDouble(FaceMap.MEAN_EYE_DISTANCE_MM),
+            FaceJson.readFaces(m)));
   }
 
-  private static Pin pin(JsonNode n) {
+  static Pin pin(JsonNode n) {
     return new Pin(number(n.path(0), "pin"), number(n.path(1), "pin"));
   }
 
@@ -229,7 +235,7 @@ public final class SheetJson {
         n.path("inverted").asBoolean(false));
   }
 
-  private static double number(JsonNode n, String what) {
+  static double number(JsonNode n, String what) {
     if (!n.isNumber()) {
       throw new IllegalArgumentException(what + " is not a number");
     }

@@ -1,7 +1,8 @@
-package carezza.face;
+package carezza.region;
 
 import carezza.color.Roots;
 import carezza.color.WorkingSpace;
+import carezza.face.Pin;
 import carezza.filter.Gaussian;
 import carezza.image.PixelReader;
 import carezza.image.Plane;

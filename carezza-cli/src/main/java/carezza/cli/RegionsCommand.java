@@ -1,0 +1,73 @@
+package carezza.cli;
+
+import carezza.area.Area;
+import carezza.engine.SheetView;
+import carezza.io.AtomicFile;
+import carezza.io.MaskWriter;
+import carezza.region.RegionName;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Writes a mask of every region of a picture, and its face map, for other tools. */
+@Command(
+    name = "regions",
+    description = "Writes one mask a region and the face map, map.json.",
+    mixinStandardHelpOptions = true)
+final class RegionsCommand implements Callable<Integer> {
+  @Parameters(paramLabel = "PICTURE", description = "JPEG, PNG or TIFF; never written to.")
+  private Path picture;
+
+  @Option(
+      names = "--sheet",
+      paramLabel = "F",
+      description = "Document with face map and regions; the one beside the picture if not given.")
+  private Path sheet;
+
+  @Option(names = "--out", paramLabel = "DIR", required = true, description = "Folder to fill.")
+  private Path out;
+
+  @Spec private CommandSpec spec;
+
+  @Override
+  public Integer call() throws IOException {
+    Loaded l = Loaded.of(picture, sheet).withFaces();
+    l.picture().warnings().forEach(w -> spec.commandLine().getErr().println(w));
+    Files.createDirectories(out);
+    SheetView view = l.engine().view(l.sheet(), () -> false);
+    ObjectNode map = new ObjectMapper().createObjectNode();
+    map.put("picture", l.picture().path().getFileName().toString());
+    map.put("width", l.picture().picture().width());
+    map.put("height", l.picture().picture().height());
+    map.setAll(MapJson.of(l));
+    ObjectNode masks = map.putObject("masks");
+    for (RegionName r : RegionName.values()) {
+      Area area = l.sheet().region(r.key());
+      if (!area.isEmpty()) {
+        String name = r.fileName() + ".png";
+        MaskWriter.write(out.resolve(name), view.bounds(0), rect -> view.mask(area, 0, rect));
+        masks.put(r.key(), name);
+      }
+    }
+    byte[] json =
+        new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT).writeValueAsBytes(map);
+    AtomicFile.write(out.resolve("map.json"), part -> Files.write(part, json));
+    if (l.sheet().faceMap().isEmpty()) {
+      spec.commandLine()
+          .getErr()
+          .println(
+              picture.getFileName()
+                  + ": no face was found, so there are no regions; pin the eyes.");
+    }
+    return 0;
+  }
+}

@@ -1,0 +1,155 @@
+package carezza.region;
+
+import carezza.area.ColourPlanes;
+import carezza.area.Matte;
+import carezza.filter.Gaussian;
+import carezza.image.PixelReader;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import java.util.Arrays;
+
+/**
+ * Finds a brow near its outline on the mesh: what is darker than the skin round it by more than
+ * that skin's own unevenness and by a good part of what the brow is darker. The skin's lightness
+ * under the brow is carried in from around it (normalised convolution, Knutsson and Westin 1993).
+ * Hairs are joined to one shape.
+ */
+final class Brows {
+  private static final double PX_PER_MM = 3;
+  private static final double ROUND_MM = 12;
+  private static final double SKIN_SIGMA_MM = 5;
+
+  /** How far outside its outline on the mesh hair is looked for. */
+  private static final double REACH_MM = 6;
+
+  private static final double HAIR_SIGMA_MM = 0.5;
+  private static final double JOIN_SIGMA_MM = 0.7;
+
+  /** Share of the brow's own darkness that a place needs. */
+  private static final double SHARE = 0.4;
+
+  private static final double SPREADS = 2.5;
+
+  /** What is darker than the skin round it by more stops is not skin. */
+  private static final float SHADE_STOPS = 0.7f;
+
+  private Brows() {}
+
+  /**
+   * @param headHair where hair of the head or what is worn on it lies
+   */
+  static Matte find(PixelReader picture, Outline brow, Matte headHair, double pxPerMm) {
+    int level = 0;
+    while (pxPerMm / (2 << level) >= PX_PER_MM) {
+      level++;
+    }
+    double side = 1 << level;
+    double px = pxPerMm / side;
+    Rect wide = brow.bounds().grow((int) (ROUND_MM * pxPerMm)).toLevel(level);
+    Rect bounds = picture.bounds(level);
+    Rect cut = wide.intersect(bounds);
+    if (cut.isEmpty()) {
+      return new Matte(level, new Plane(new Rect(0, 0, 0, 0)));
+    }
+    int left = cut.x() / 64 * 64;
+    int top = cut.y() / 64 * 64;
+    Rect need = new Rect(left, top, cut.right() - left, cut.bottom() - top);
+    ColourPlanes planes =
+        ColourPlanes.of(picture.read(level, need), HAIR_SIGMA_MM * px, HAIR_SIGMA_MM * px);
+    int n = planes.size();
+    float[] head = headHair.at(level, need).data();
+    float[] off = new float[n];
+    float[] skin = new float[n];
+    float[] light = new float[n];
+    for (int i = 0; i < n; i++) {
+      off[i] =
+          (float)
+              (brow.distance(
+                      (need.x() + i % need.w() + 0.5) * side,
+                      (need.y() + i / need.w() + 0.5) * side)
+                  / pxPerMm);
+      skin[i] = off[i] > 2.5 && off[i] < ROUND_MM ? 1 - head[i] : 0;
+    }
+    float[] dark = new float[n];
+    for (int pass = 0; pass < 2; pass++) {
+      for (int i = 0; i < n; i++) {
+        skin[i] = dark[i] < SHADE_STOPS ? skin[i] : 0;
+        light[i] = skin[i] * planes.light()[i];
+      }
+      float[] sum = Gaussian.blur(new Plane(need, light), SKIN_SIGMA_MM * px).data();
+      float[] weight = Gaussian.blur(new Plane(need, skin), SKIN_SIGMA_MM * px).data();
+      for (int i = 0; i < n; i++) {
+        dark[i] = weight[i] > 1e-4f ? sum[i] / weight[i] - planes.light()[i] : 0;
+      }
+    }
+    float least = threshold(dark, off);
+    float[] hair = new float[n];
+    for (int i = 0; i < n; i++) {
+      double zone = 1 - SurfacePrior.step((off[i] - REACH_MM / 3) / (REACH_MM * 2 / 3));
+      hair[i] = dark[i] * zone > least && head[i] < 0.5f ? 1 : 0;
+    }
+    keepTouching(hair, off, need.w());
+    float[] joined = Gaussian.blur(new Plane(need, hair), JOIN_SIGMA_MM * px).data();
+    for (int i = 0; i < n; i++) {
+      joined[i] = (float) SurfacePrior.step((joined[i] - 0.2) / 0.4);
+    }
+    return new Matte(level, new Plane(need, joined));
+  }
+
+  /** Leaves out what does not hang together with hair inside the outline. */
+  private static void keepTouching(float[] hair, float[] off, int w) {
+    boolean[] held = new boolean[hair.length];
+    int[] queue = new int[hair.length];
+    int tail = 0;
+    for (int i = 0; i < hair.length; i++) {
+      if (hair[i] > 0 && off[i] < 0) {
+        held[i] = true;
+        queue[tail++] = i;
+      }
+    }
+    for (int head = 0; head < tail; head++) {
+      int i = queue[head];
+      for (int dy = -w; dy <= w; dy += w) {
+        for (int dx = -1; dx <= 1; dx++) {
+          int j = i + dy + dx;
+          if (j >= 0 && j < hair.length && hair[j] > 0 && !held[j]) {
+            held[j] = true;
+            queue[tail++] = j;
+          }
+        }
+      }
+    }
+    for (int i = 0; i < hair.length; i++) {
+      hair[i] = held[i] ? 1 : 0;
+    }
+  }
+
+  private static float threshold(float[] dark, float[] off) {
+    float[] on = picked(dark, off, -100, 0);
+    float[] around = picked(dark, off, 4, 9);
+    if (on.length < 20 || around.length < 20) {
+      return Float.MAX_VALUE;
+    }
+    float spread = at(around, 0.5) - at(around, 0.16);
+    float hair = at(on, 0.8);
+    float least = (float) Math.max(SPREADS * spread, SHARE * hair);
+    return least < hair ? least : Float.MAX_VALUE;
+  }
+
+  private static float[] picked(float[] v, float[] off, double from, double to) {
+    float[] out = new float[v.length];
+    int n = 0;
+    for (int i = 0; i < v.length; i++) {
+      if (off[i] > from && off[i] < to) {
+        out[n++] = v[i];
+      }
+    }
+    out = Arrays.copyOf(out, n);
+    Arrays.sort(out);
+    return out;
+  }
+
+  private static float at(float[] sorted, double share) {
+    return sorted[(int) (share * (sorted.length - 1))];
+  }
+}

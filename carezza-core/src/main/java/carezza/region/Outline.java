@@ -1,0 +1,163 @@
+package carezza.region;
+
+import carezza.face.Pin;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * A closed curve through given points: a centripetal Catmull-Rom spline (Yuksel, Schaefer, Keyser
+ * 2011, "Parameterization and applications of Catmull-Rom curves") as a fine polygon. Source
+ * pixels.
+ */
+public final class Outline {
+  private static final int STEPS = 6;
+  private static final int SUB_ROWS = 4;
+
+  final double[] x;
+  final double[] y;
+
+  private Outline(double[] x, double[] y) {
+    this.x = x;
+    this.y = y;
+  }
+
+  /** The curve through {@code points}, three or more. */
+  public static Outline through(List<Pin> points) {
+    int n = points.size();
+    if (n < 3) {
+      throw new IllegalArgumentException("points = " + n + ", must be 3 or more");
+    }
+    double[] x = new double[n * STEPS];
+    double[] y = new double[n * STEPS];
+    for (int i = 0; i < n; i++) {
+      Pin[] p = new Pin[4];
+      for (int k = 0; k < 4; k++) {
+        p[k] = points.get(Math.floorMod(i + k - 1, n));
+      }
+      for (int s = 0; s < STEPS; s++) {
+        double[] at = at(p, s / (double) STEPS);
+        x[i * STEPS + s] = at[0];
+        y[i * STEPS + s] = at[1];
+      }
+    }
+    return new Outline(x, y);
+  }
+
+  /** Barry and Goldman's pyramid with knots at the square roots of the chords. */
+  private static double[] at(Pin[] p, double share) {
+    double[] t = new double[4];
+    for (int k = 1; k < 4; k++) {
+      t[k] = t[k - 1] + Math.max(1e-3, Math.sqrt(p[k].distance(p[k - 1])));
+    }
+    double s = t[1] + share * (t[2] - t[1]);
+    double[][] a = new double[4][];
+    for (int k = 0; k < 4; k++) {
+      a[k] = new double[] {p[k].x(), p[k].y()};
+    }
+    double[] a1 = mix(a[0], a[1], t[0], t[1], s);
+    double[] a2 = mix(a[1], a[2], t[1], t[2], s);
+    double[] a3 = mix(a[2], a[3], t[2], t[3], s);
+    return mix(mix(a1, a2, t[0], t[2], s), mix(a2, a3, t[1], t[3], s), t[1], t[2], s);
+  }
+
+  private static double[] mix(double[] a, double[] b, double t0, double t1, double t) {
+    double k = (t - t0) / (t1 - t0);
+    return new double[] {a[0] + k * (b[0] - a[0]), a[1] + k * (b[1] - a[1])};
+  }
+
+  /** The polygon's corners. */
+  public List<Pin> points() {
+    Pin[] p = new Pin[x.length];
+    for (int i = 0; i < p.length; i++) {
+      p[i] = new Pin(x[i], y[i]);
+    }
+    return List.of(p);
+  }
+
+  /** Every n-th corner, those the curve was laid through when {@code n} is the number of steps. */
+  static int steps() {
+    return STEPS;
+  }
+
+  public Rect bounds() {
+    return Rect.around(min(x), min(y), max(x), max(y));
+  }
+
+  private static double min(double[] v) {
+    return Arrays.stream(v).min().orElseThrow();
+  }
+
+  private static double max(double[] v) {
+    return Arrays.stream(v).max().orElseThrow();
+  }
+
+  public boolean contains(double px, double py) {
+    boolean in = false;
+    for (int i = 0, j = x.length - 1; i < x.length; j = i++) {
+      if (y[i] > py != y[j] > py && px < (x[j] - x[i]) * (py - y[i]) / (y[j] - y[i]) + x[i]) {
+        in = !in;
+      }
+    }
+    return in;
+  }
+
+  /** Twice the area in square pixels, positive when the points run clockwise on the screen. */
+  double turning() {
+    double sum = 0;
+    for (int i = 0, j = x.length - 1; i < x.length; j = i++) {
+      sum += x[j] * y[i] - x[i] * y[j];
+    }
+    return sum;
+  }
+
+  /** Distance of a point from the curve, negative inside; source pixels. */
+  public double distance(double px, double py) {
+    double best = Double.MAX_VALUE;
+    for (int i = 0, j = x.length - 1; i < x.length; j = i++) {
+      double dx = x[i] - x[j];
+      double dy = y[i] - y[j];
+      double length2 = dx * dx + dy * dy;
+      double t = length2 == 0 ? 0 : ((px - x[j]) * dx + (py - y[j]) * dy) / length2;
+      t = Math.max(0, Math.min(1, t));
+      double ex = px - x[j] - t * dx;
+      double ey = py - y[j] - t * dy;
+      best = Math.min(best, ex * ex + ey * ey);
+    }
+    return contains(px, py) ? -Math.sqrt(best) : Math.sqrt(best);
+  }
+
+  /** Share of each pixel that lies inside, 0..1, over a rectangle of a level. */
+  public Plane coverage(int level, Rect rect) {
+    Plane out = new Plane(rect);
+    if (!bounds().toLevel(level).intersects(rect)) {
+      return out;
+    }
+    double scale = Math.scalb(1.0, -level);
+    double[] cuts = new double[x.length];
+    for (int row = 0; row < rect.h() * SUB_ROWS; row++) {
+      double py = (rect.y() + (row + 0.5) / SUB_ROWS) / scale;
+      int n = 0;
+      for (int i = 0, j = x.length - 1; i < x.length; j = i++) {
+        if (y[i] > py != y[j] > py) {
+          cuts[n++] = ((x[j] - x[i]) * (py - y[i]) / (y[j] - y[i]) + x[i]) * scale - rect.x();
+        }
+      }
+      Arrays.sort(cuts, 0, n);
+      for (int k = 0; k + 1 < n; k += 2) {
+        fill(out, row / SUB_ROWS, cuts[k], cuts[k + 1]);
+      }
+    }
+    return out;
+  }
+
+  private static void fill(Plane out, int row, double from, double to) {
+    double a = Math.max(0, from);
+    double b = Math.min(out.w(), to);
+    for (int c = (int) a; c < b; c++) {
+      double part = Math.min(b, c + 1) - Math.max(a, c);
+      out.data()[row * out.w() + c] += (float) (part / SUB_ROWS);
+    }
+  }
+}

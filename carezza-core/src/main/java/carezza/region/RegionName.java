@@ -1,0 +1,61 @@
+package carezza.region;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/** The regions that are found, by the names they have in documents and word bundles. */
+public enum RegionName {
+  /** All seen skin of face, ears, neck, chest, hands, without eyes, lips and brows. */
+  SKIN("skin"),
+  /** Skin above the jaw. */
+  FACE("face"),
+  /** Skin between jaw and chest. */
+  NECK("neck"),
+  /** Skin below the neck and not joined to the head: chest, shoulders, hands. */
+  BODY("body"),
+  FOREHEAD("forehead"),
+  RIGHT_CHEEK("rightCheek"),
+  LEFT_CHEEK("leftCheek"),
+  NOSE("nose"),
+  CHIN("chin"),
+  UNDER_EYES("underEyes"),
+  LIPS("lips"),
+  TEETH("teeth"),
+  EYE_WHITES("eyeWhites"),
+  IRISES("iris"),
+  PUPILS("pupil"),
+  CATCH_LIGHTS("catchLights"),
+  BROWS("brows"),
+  LASH_LINES("lashLines"),
+  /** Hair, or what is worn on the head. */
+  HAIR("hair"),
+  CLOTHING("clothing"),
+  BACKDROP("backdrop"),
+  /** All but the backdrop. */
+  PERSON("person");
+
+  private final String key;
+
+  RegionName(String key) {
+    this.key = key;
+  }
+
+  public String key() {
+    return key;
+  }
+
+  public static Optional<RegionName> of(String key) {
+    return Arrays.stream(values()).filter(r -> r.key.equals(key)).findFirst();
+  }
+
+  /** The key in small letters with hyphens. */
+  public String fileName() {
+    return key.replaceAll("([A-Z])", "-$1").toLowerCase(Locale.ROOT);
+  }
+
+  public static List<String> keys() {
+    return Arrays.stream(values()).map(RegionName::key).toList();
+  }
+}

@@ -1,0 +1,96 @@
+package carezza.region;
+
+import carezza.face.FaceContours;
+import carezza.face.FaceFrame;
+import carezza.face.FaceMap;
+import carezza.face.FoundFace;
+import carezza.face.Pin;
+
+/**
+ * How likely each surface is at a place before its colour is looked at: the backdrop where the
+ * person mask shows nobody; within the person by where the place lies to the face, in mm along its
+ * eyes and down, and from the outline of its mesh.
+ */
+final class SurfacePrior {
+  /** Surfaces in the order of the numbers here. */
+  static final int SKIN = 0;
+
+  static final int HAIR = 1;
+  static final int CLOTHING = 2;
+  static final int BACKDROP = 3;
+  static final int COUNT = 4;
+
+  private static final int CHIN = 152;
+  private static final double LEAST_PERSON = 0.03;
+
+  private final FoundFace face;
+  private final FaceFrame frame;
+  private final Outline oval;
+  private final double px;
+  private final double chin;
+
+  /**
+   * @param px source pixels a mm on this face
+   */
+  SurfacePrior(FoundFace face, double px) {
+    this.face = face;
+    this.px = px;
+    frame = new FaceFrame(new FaceMap(face.rightPupil(), face.leftPupil()), px);
+    oval = Outline.through(face.points(FaceContours.OVAL));
+    Pin c = face.mesh().get(CHIN);
+    chin = frame.v(c.x(), c.y());
+  }
+
+  double person(double x, double y) {
+    return Math.max(LEAST_PERSON, Math.min(1 - LEAST_PERSON, face.person().at(x, y)));
+  }
+
+  /** Signed distance from the outline of the mesh, mm, negative inside. */
+  double beyond(double x, double y) {
+    return oval.distance(x, y) / px;
+  }
+
+  double u(double x, double y) {
+    return frame.u(x, y);
+  }
+
+  double v(double x, double y) {
+    return frame.v(x, y);
+  }
+
+  double chin() {
+    return chin;
+  }
+
+  /** Shares of skin, hair and clothing in what is a person at a place; they add up to 1. */
+  void shares(double x, double y, double[] out) {
+    double u = Math.abs(frame.u(x, y));
+    double v = frame.v(x, y);
+    double d = beyond(x, y);
+    double inside = 1 - step((d + 12) / 16);
+    double above = 1 - step((v + 30) / 40);
+    double below = step((v - chin + 12) / 24);
+    double aside = Math.max(0, 1 - above - below);
+    double forehead = 1 - step(d / 30);
+    double neck = (1 - step((v - chin - 40) / 60)) * (1 - step((u - 45) / 35));
+    double near = 1 - step(d / 25);
+    double skin =
+        above * (0.03 + 0.42 * forehead)
+            + aside * (0.03 + 0.3 * near)
+            + below * (0.07 + 0.8 * neck);
+    double hair = above * 0.9 + aside * 0.75 + below * (0.06 + 0.12 * (1 - step((v - chin) / 90)));
+    double cloth = above * 0.04 + aside * 0.1 + below * (0.9 - 0.6 * neck);
+    out[SKIN] = inside * 0.93 + (1 - inside) * skin;
+    out[HAIR] = inside * 0.06 + (1 - inside) * hair;
+    out[CLOTHING] = inside * 0.01 + (1 - inside) * cloth;
+    double sum = out[SKIN] + out[HAIR] + out[CLOTHING];
+    out[SKIN] /= sum;
+    out[HAIR] /= sum;
+    out[CLOTHING] /= sum;
+  }
+
+  static double step(double t) {
+    double c = Math.max(0, Math.min(1, t));
+    return c * c * (3 - 2 * c);
+  }
+}

@@ -1,0 +1,284 @@
+package carezza.region;
+
+import carezza.area.ColourHistogram;
+import carezza.area.ColourPlanes;
+import carezza.area.Matte;
+import carezza.color.Roots;
+import carezza.face.FaceContours;
+import carezza.face.FaceMap;
+import carezza.face.FoundFace;
+import carezza.filter.Gaussian;
+import carezza.filter.GuidedFilter;
+import carezza.image.PixelReader;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Parts the picture into skin, hair or headwear, clothing and backdrop. In every pixel two things
+ * are weighed by Bayes' rule: how likely each surface is there ({@link SurfacePrior}) and how often
+ * its colour occurs on it, which is learnt from this picture, at first where the prior is sure,
+ * then from the outcome a few times (expectation and maximisation: Dempster, Laird, Rubin 1977;
+ * with smoothed histograms). Neighbours pull at one another. Borders are refined with a
+ * colour-guided filter, and the four add up to 1.
+ */
+final class Surfaces {
+  private static final double PX_PER_MM = 1.5;
+  private static final double MOST_PIXELS = 2.5e6;
+  private static final int ROUNDS = 6;
+
+  /** What a neighbourhood of one surface is worth, in natural logarithms. */
+  private static final double TOGETHER = 3;
+
+  private static final double TOGETHER_MM = 1.2;
+
+  private static final int GRID = 4;
+
+  /** The middle of a face lies so far below its eyes. */
+  private static final double FACE_MIDDLE_MM = 40;
+
+  /** Window and regularisation (squared cube roots of light) of the refined borders. */
+  private static final double SOFT_MM = 0.8;
+
+  private static final double EPS = 1e-3;
+
+  /** Where the prior is below this a surface is not learnt from at first. */
+  private static final float SURE = 0.55f;
+
+  private final ColourPlanes planes;
+  private final int level;
+  private final double px;
+  private final float[][] prior = new float[SurfacePrior.COUNT][];
+  private final float[] features;
+  private final boolean[] onFace;
+
+  private Surfaces(RgbBlock block, int level, FaceMap map) {
+    this.level = level;
+    px = map.pxPerMm() / (1 << level);
+    planes = ColourPlanes.of(block, 0.15 * px, 0.35 * px);
+    for (int k = 0; k < prior.length; k++) {
+      prior[k] = new float[planes.size()];
+    }
+    features = new float[planes.size()];
+    for (FoundFace f : map.faces()) {
+      addFeatures(f);
+    }
+    onFace = new boolean[planes.size()];
+    fill(map);
+  }
+
+  /** Mattes by {@link SurfacePrior}'s numbers. */
+  static List<Matte> find(PixelReader picture, FaceMap map) {
+    int level = 0;
+    while (map.pxPerMm() / (2 << level) >= PX_PER_MM
+        || picture.bounds(level).area() > MOST_PIXELS) {
+      level++;
+    }
+    RgbBlock block = picture.read(level, picture.bounds(level));
+    Surfaces s = new Surfaces(block, level, map);
+    return s.refined(s.parted(), block);
+  }
+
+  /** Eyes, lips and what is between them are no surface to learn from. */
+  private void addFeatures(FoundFace f) {
+    for (var line :
+        List.of(FaceContours.RIGHT_EYE, FaceContours.LEFT_EYE, FaceContours.OUTER_LIPS)) {
+      float[] in = Outline.through(f.points(line)).coverage(level, planes.rect()).data();
+      for (int i = 0; i < in.length; i++) {
+        features[i] = Math.max(features[i], in[i]);
+      }
+    }
+  }
+
+  /** Evaluated every few pixels and interpolated: it is smooth. */
+  private void fill(FaceMap map) {
+    List<SurfacePrior> faces =
+        map.faces().stream().map(f -> new SurfacePrior(f, map.pxPerMm())).toList();
+    Rect r = planes.rect();
+    int w = (r.w() - 1) / GRID + 2;
+    int h = (r.h() - 1) / GRID + 2;
+    double[][] grid = new double[w * h][];
+    Rows.each(
+        w * h,
+        i -> {
+          double x = r.x() + i % w * GRID + 0.5;
+          double y = r.y() + i / w * GRID + 0.5;
+          grid[i] = priorAt(faces, Math.scalb(x, level), Math.scalb(y, level));
+        });
+    Rows.each(
+        r.h(),
+        y -> {
+          double fy = (y % GRID) / (double) GRID;
+          int row = y / GRID * w;
+          for (int x = 0; x < r.w(); x++) {
+            double fx = (x % GRID) / (double) GRID;
+            int at = row + x / GRID;
+            for (int k = 0; k < prior.length; k++) {
+              double top = grid[at][k] + fx * (grid[at + 1][k] - grid[at][k]);
+              double low = grid[at + w][k] + fx * (grid[at + w + 1][k] - grid[at + w][k]);
+              prior[k][y * r.w() + x] = (float) (top + fy * (low - top));
+            }
+            onFace[y * r.w() + x] = grid[at][SurfacePrior.COUNT] > 0.9;
+          }
+        });
+  }
+
+  /** The four, and the share of skin in what is a person. */
+  private static double[] priorAt(List<SurfacePrior> faces, double x, double y) {
+    SurfacePrior nearest = faces.get(0);
+    double least = Double.MAX_VALUE;
+    for (SurfacePrior p : faces) {
+      double d = Math.hypot(p.u(x, y), p.v(x, y) - FACE_MIDDLE_MM);
+      if (d < least) {
+        least = d;
+        nearest = p;
+      }
+    }
+    double person = nearest.person(x, y);
+    double[] out = new double[SurfacePrior.COUNT + 1];
+    nearest.shares(x, y, out);
+    out[SurfacePrior.COUNT] = out[SurfacePrior.SKIN];
+    for (int k = 0; k < SurfacePrior.BACKDROP; k++) {
+      out[k] *= person;
+    }
+    out[SurfacePrior.BACKDROP] = 1 - person;
+    return out;
+  }
+
+  private float[][] parted() {
+    float[][] post = new float[SurfacePrior.COUNT][];
+    for (int k = 0; k < post.length; k++) {
+      post[k] = prior[k].clone();
+      for (int i = 0; i < post[k].length; i++) {
+        post[k][i] = post[k][i] > SURE ? post[k][i] : 0;
+      }
+    }
+    for (int round = 0; round < ROUNDS; round++) {
+      post = weighed(post, round > 0);
+    }
+    leaveStrays(post);
+    return post;
+  }
+
+  /** Hair and clothing that do not hang together with a face belong to the backdrop. */
+  private void leaveStrays(float[][] post) {
+    int n = planes.size();
+    int w = planes.rect().w();
+    boolean[] held = new boolean[n];
+    int[] queue = new int[n];
+    int tail = 0;
+    for (int i = 0; i < n; i++) {
+      if (onFace[i]) {
+        held[i] = true;
+        queue[tail++] = i;
+      }
+    }
+    for (int head = 0; head < tail; head++) {
+      int i = queue[head];
+      int x = i % w;
+      int[] next = {x > 0 ? i - 1 : i, x < w - 1 ? i + 1 : i, i - w, i + w};
+      for (int j : next) {
+        if (j >= 0 && j < n && !held[j] && post[SurfacePrior.BACKDROP][j] < 0.5f) {
+          held[j] = true;
+          queue[tail++] = j;
+        }
+      }
+    }
+    for (int i = 0; i < n; i++) {
+      if (!held[i]) {
+        post[SurfacePrior.BACKDROP][i] +=
+            post[SurfacePrior.HAIR][i] + post[SurfacePrior.CLOTHING][i];
+        post[SurfacePrior.HAIR][i] = 0;
+        post[SurfacePrior.CLOTHING][i] = 0;
+      }
+    }
+  }
+
+  private float[][] weighed(float[][] from, boolean together) {
+    int n = planes.size();
+    ColourHistogram[] colours = new ColourHistogram[from.length];
+    float[][] around = new float[from.length][];
+    Rows.each(
+        from.length,
+        k -> {
+          colours[k] = learnt(k, from[k]);
+          Plane p = new Plane(planes.rect(), from[k]);
+          around[k] = together ? Gaussian.blur(p, TOGETHER_MM * px).data() : null;
+        });
+    float[][] out = new float[from.length][n];
+    int w = planes.rect().w();
+    Rows.each(
+        n / w,
+        y -> {
+          for (int i = y * w; i < (y + 1) * w; i++) {
+            weigh(i, colours, around, out);
+          }
+        });
+    return out;
+  }
+
+  private ColourHistogram learnt(int surface, float[] from) {
+    float[] w = from.clone();
+    for (int i = 0; i < w.length; i++) {
+      w[i] *= 1 - features[i];
+    }
+    return surface == SurfacePrior.SKIN
+        ? ColourHistogram.withShade(planes.light(), planes.c1(), planes.c2(), w)
+        : ColourHistogram.of(planes.light(), planes.c1(), planes.c2(), w);
+  }
+
+  private void weigh(int i, ColourHistogram[] colours, float[][] around, float[][] out) {
+    boolean seen = features[i] < 0.5f;
+    double sum = 0;
+    for (int k = 0; k < out.length; k++) {
+      double p = prior[k][i];
+      if (seen) {
+        p *= colours[k].density(planes.light()[i], planes.c1()[i], planes.c2()[i]);
+      }
+      if (around[k] != null) {
+        p *= Math.exp(TOGETHER * around[k][i]);
+      }
+      out[k][i] = (float) p;
+      sum += p;
+    }
+    for (float[] o : out) {
+      o[i] /= (float) sum;
+    }
+  }
+
+  private List<Matte> refined(float[][] post, RgbBlock b) {
+    Plane[] guide = new Plane[3];
+    for (int c = 0; c < 3; c++) {
+      float[] v = new float[b.size()];
+      for (int i = 0; i < v.length; i++) {
+        v[i] = Roots.cbrt(b.channel(c)[i]);
+      }
+      guide[c] = new Plane(b.rect(), v);
+    }
+    float[][] soft = new float[post.length][];
+    Rows.each(
+        post.length,
+        k -> {
+          Plane p = new Plane(b.rect(), post[k]);
+          soft[k] = GuidedFilter.filter(p, guide, Math.max(1, SOFT_MM * px), EPS).data();
+        });
+    List<Matte> out = new ArrayList<>();
+    for (int i = 0; i < planes.size(); i++) {
+      float sum = 0;
+      for (float[] s : soft) {
+        float v = Math.max(0, Math.min(1, (s[i] - 0.1f) / 0.8f));
+        s[i] = v * v * (3 - 2 * v);
+        sum += s[i];
+      }
+      for (float[] s : soft) {
+        s[i] = sum > 0 ? s[i] / sum : 0;
+      }
+    }
+    for (float[] s : soft) {
+      out.add(new Matte(level, new Plane(b.rect(), s)));
+    }
+    return out;
+  }
+}
