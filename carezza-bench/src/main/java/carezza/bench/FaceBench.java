@@ -1,128 +1,202 @@
 package carezza.bench;
 
+import carezza.area.Area;
+import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
+import carezza.engine.SheetView;
 import carezza.engine.TileCache;
 import carezza.face.FaceContours;
+import carezza.face.FaceMap;
 import carezza.face.FoundFace;
+import carezza.face.HeadTurn;
 import carezza.face.Pin;
+import carezza.filter.Gaussian;
 import carezza.finder.NetFaceFinder;
 import carezza.image.Plane;
+import carezza.image.Rect;
 import carezza.region.Outline;
+import carezza.region.RegionName;
+import carezza.sheet.RunSheet;
 import carezza.sitter.DemoSitter;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 
-/** The face map and the regions against the truth of the made-up sitters. */
+/**
+ * The face map and the regions against the truth of the made-up sitters, as shot and changed in
+ * every {@link Condition}.
+ */
 final class FaceBench {
-  private FaceBench() {}
+  private static final Map<String, RegionName> REGIONS = new LinkedHashMap<>();
 
-  static void run() {
+  static {
+    REGIONS.put("skin", RegionName.SKIN);
+    REGIONS.put("lips", RegionName.LIPS);
+    REGIONS.put("teeth", RegionName.TEETH);
+    REGIONS.put("sclera", RegionName.EYE_WHITES);
+    REGIONS.put("iris", RegionName.IRISES);
+    REGIONS.put("brows", RegionName.BROWS);
+    REGIONS.put("hair-headwear", RegionName.HAIR);
+    REGIONS.put("clothing", RegionName.CLOTHING);
+    REGIONS.put("background", RegionName.BACKDROP);
+  }
+
+  private final DemoSitter sitter;
+  private final Map<String, Plane> truth = new LinkedHashMap<>();
+  private FoundFace upright;
+
+  private FaceBench(DemoSitter sitter) {
+    this.sitter = sitter;
+    for (String r : REGIONS.keySet()) {
+      Plane m = sitter.mask(r);
+      truth.put(r, r.equals("brows") ? closed(m, 1.2 * sitter.pxPerMm()) : m);
+    }
+  }
+
+  static void run(List<String> args) {
     for (String name : DemoSitter.NAMES) {
-      DemoSitter s = DemoSitter.load(name);
-      Engine engine =
-          new Engine(s.picture().picture(), s.picture().encoding(), new TileCache(1L << 28));
-      FoundFace f = new NetFaceFinder(false).find(engine.original(), () -> false).get(0);
-      long t = System.nanoTime();
-      FoundFace snapped = new NetFaceFinder().find(engine.original(), () -> false).get(0);
-      double seconds = (System.nanoTime() - t) / 1e9;
-      Plane eyes = sum(s.mask("sclera"), s.mask("iris"));
-      Plane lips = s.mask("lips");
-      Plane mouth = filled(lips);
-      double px = s.pxPerMm();
-      System.out.printf(Locale.ROOT, "%s snapped in %.2f s%n", name, seconds);
-      Plane iris = s.mask("iris");
-      for (int k = 0; k < 2; k++) {
-        Pin c = k == 0 ? s.faceMap().rightEye() : s.faceMap().leftEye();
-        Pin q = k == 0 ? snapped.rightPupil() : snapped.leftPupil();
-        double widest = 0;
-        for (int y = (int) (c.y() - 40); y < c.y() + 40; y++) {
-          double row = 0;
-          for (int x = (int) (c.x() - 60); x < c.x() + 60; x++) {
-            row += iris.at(x, y);
-          }
-          widest = Math.max(widest, row);
-        }
-        System.out.printf(
-            Locale.ROOT,
-            "  iris off %.2f mm, %.1f px of %.1f (net %.1f)%n",
-            c.distance(q) / px,
-            k == 0 ? snapped.rightIrisPx() : snapped.leftIrisPx(),
-            widest,
-            k == 0 ? f.rightIrisPx() : f.leftIrisPx());
-      }
-      for (var e :
-          List.of(
-              new Line("right lids", FaceContours.RIGHT_EYE, eyes),
-              new Line("left lids", FaceContours.LEFT_EYE, eyes),
-              new Line("outer lips", FaceContours.OUTER_LIPS, mouth),
-              new Line("inner lips", FaceContours.INNER_LIPS, lips))) {
-        System.out.printf(
-            Locale.ROOT,
-            "  %-10s net %.2f mm  laid %.2f mm%n",
-            e.name,
-            off(f.mesh(), e, px),
-            off(snapped.mesh(), e, px));
-      }
-      t = System.nanoTime();
-      var map = carezza.face.FaceMap.of(List.of(snapped));
-      java.util.Map<String, Object> kept = new java.util.HashMap<>();
-      var regions =
-          new carezza.region.Regions(
-              engine.original(),
-              map,
-              new carezza.region.Regions.Store() {
-                @SuppressWarnings("unchecked")
-                @Override
-                public <T> T kept(String part, long bytes, java.util.function.Supplier<T> find) {
-                  return (T)
-                      (kept.containsKey(part) ? kept.get(part) : put(kept, part, find.get()));
-                }
-              });
-      regions.mask(carezza.region.RegionName.SKIN, 3, new carezza.image.Rect(0, 0, 8, 8));
-      System.out.printf(
-          Locale.ROOT,
-          "  surfaces in %.2f s; px/mm %.3f of %.3f +- %.1f %% turn %s%n",
-          (System.nanoTime() - t) / 1e9,
-          map.pxPerMm(),
-          px,
-          100 * map.relativeError(),
-          carezza.face.HeadTurn.of(snapped.mesh()));
-      String[] names = {
-        "skin",
-        "lips",
-        "teeth",
-        "sclera",
-        "iris",
-        "brows",
-        "hair-headwear",
-        "clothing",
-        "background"
-      };
-      String[] ours = {
-        "skin", "lips", "teeth", "eyeWhites", "irises", "brows", "hair", "clothing", "backdrop"
-      };
-      for (int k = 0; k < names.length; k++) {
-        Plane truth = s.mask(names[k]);
-        if (k == 5) truth = closed(truth, 1.2 * px);
-        long t2 = System.nanoTime();
-        Plane m = regions.mask(carezza.region.RegionName.of(ours[k]).get(), 0, truth.rect());
-        System.out.printf(
-            Locale.ROOT,
-            "  %-14s IoU %.3f (%.2f s)%n",
-            names[k],
-            iou(m, truth),
-            (System.nanoTime() - t2) / 1e9);
+      if (args.isEmpty() || args.contains(name)) {
+        FaceBench b = new FaceBench(DemoSitter.load(name));
+        b.map();
+        b.conditions();
       }
     }
   }
 
-  private static Object put(java.util.Map<String, Object> m, String k, Object v) {
-    m.put(k, v);
-    return v;
+  // ---- the map, as shot
+
+  private static Engine engine(carezza.image.SourcePicture p) {
+    return new Engine(p, ColorEncoding.srgb(), new TileCache(1L << 28));
   }
 
-  static double iou(Plane m, Plane truth) {
+  private void map() {
+    Engine e = engine(sitter.picture().picture());
+    FoundFace net = new NetFaceFinder(false).find(e.original(), () -> false).get(0);
+    NetFaceFinder finder = new NetFaceFinder();
+    finder.find(e.original(), () -> false);
+    long t = System.nanoTime();
+    upright = finder.find(e.original(), () -> false).get(0);
+    FaceMap map = FaceMap.of(List.of(upright));
+    print(
+        "%n%s: found and laid in %.2f s once warm; %.2f px/mm +- %.1f %%, in truth %.2f; turn %s%n",
+        sitter.name(),
+        (System.nanoTime() - t) / 1e9,
+        map.pxPerMm(),
+        100 * map.relativeError(),
+        sitter.pxPerMm(),
+        turn(HeadTurn.of(upright.mesh())));
+    double px = sitter.pxPerMm();
+    Plane eyes = sum(truth.get("sclera"), truth.get("iris"));
+    Plane mouth = filled(truth.get("lips"));
+    print("%-14s %8s %8s  (mm from the border of the truth)%n", "", "net", "laid");
+    line("right lids", FaceContours.RIGHT_EYE, eyes, net, px);
+    line("left lids", FaceContours.LEFT_EYE, eyes, net, px);
+    line("outer lips", FaceContours.OUTER_LIPS, mouth, net, px);
+    if (sitter.name().equals("maren")) {
+      line("inner lips", FaceContours.INNER_LIPS, truth.get("lips"), net, px);
+    }
+    iris("right iris", sitter.faceMap().rightEye(), true, net);
+    iris("left iris", sitter.faceMap().leftEye(), false, net);
+    double eyeDistance = sitter.faceMap().rightEye().distance(sitter.faceMap().leftEye());
+    print(
+        "pupil distance %.2f %% of the truth%n",
+        100 * upright.rightPupil().distance(upright.leftPupil()) / eyeDistance);
+  }
+
+  private static String turn(HeadTurn t) {
+    return String.format(
+        Locale.ROOT,
+        "yaw %.0f, pitch %.0f, roll %.0f",
+        t.yawDegrees(),
+        t.pitchDegrees(),
+        t.rollDegrees());
+  }
+
+  private void line(String name, List<Integer> points, Plane mask, FoundFace net, double px) {
+    List<double[]> border = border(mask);
+    print(
+        "%-14s %8.2f %8.2f%n",
+        name, off(net.points(points), border) / px, off(upright.points(points), border) / px);
+  }
+
+  private void iris(String name, Pin centre, boolean right, FoundFace net) {
+    Plane m = truth.get("iris");
+    double widest = 0;
+    int reach = (int) (8 * sitter.pxPerMm());
+    for (int y = (int) centre.y() - reach; y < centre.y() + reach; y++) {
+      double row = 0;
+      for (int x = (int) centre.x() - reach; x < centre.x() + reach; x++) {
+        row += m.at(x, y);
+      }
+      widest = Math.max(widest, row);
+    }
+    Pin n = right ? net.rightPupil() : net.leftPupil();
+    Pin u = right ? upright.rightPupil() : upright.leftPupil();
+    double px = sitter.pxPerMm();
+    print("%-14s %8.2f %8.2f", name, n.distance(centre) / px, u.distance(centre) / px);
+    print(
+        "  width %.1f %% and %.1f %% of the truth%n",
+        100 * (right ? net.rightIrisPx() : net.leftIrisPx()) / widest,
+        100 * (right ? upright.rightIrisPx() : upright.leftIrisPx()) / widest);
+  }
+
+  // ---- regions, in every condition
+
+  private void conditions() {
+    print("%-16s %7s", "", "points");
+    REGIONS.keySet().forEach(r -> print(" %7s", r.substring(0, Math.min(7, r.length()))));
+    print("  (points: mean distance from those as shot, %% of the eye distance; regions: IoU)%n");
+    for (Condition c : Condition.ALL) {
+      row(c);
+    }
+  }
+
+  private void row(Condition c) {
+    double eyes = sitter.faceMap().rightEye().distance(sitter.faceMap().leftEye());
+    Pin mid = upright.mesh().get(1);
+    Rect face = Rect.ofDisc(mid.x(), mid.y(), 1.5 * eyes);
+    Condition.Map to = c.new Map(sitter.picture().picture().bounds(), face);
+    Engine e = engine(c.changed(sitter.picture().picture(), to));
+    List<FoundFace> found = new NetFaceFinder().find(e.original(), () -> false);
+    print("%-16s", c.name());
+    if (found.isEmpty()) {
+      print(" no face found%n");
+      return;
+    }
+    FoundFace f = found.get(0);
+    double sum = 0;
+    for (int i = 0; i < FoundFace.POINTS; i++) {
+      Pin want = to.there(upright.mesh().get(c.mirrored() ? mirrored(i) : i));
+      sum += f.mesh().get(i).distance(want);
+    }
+    print(" %7.2f", 100 * sum / FoundFace.POINTS / eyes / c.scale());
+    SheetView view = e.view(RunSheet.EMPTY.withFaceMap(FaceMap.of(found)), () -> false);
+    for (var r : REGIONS.entrySet()) {
+      Plane want = to.moved(truth.get(r.getKey()));
+      Plane m = view.mask(Area.found(r.getValue().key()), 0, want.rect());
+      print(" %7.3f", overlap(m, want));
+    }
+    print("%s%n", found.size() > 1 ? "  " + found.size() + " faces" : "");
+  }
+
+  /** The point on the other side of the face: the nearest to its mirror image as shot. */
+  private int mirrored(int point) {
+    if (other == null) {
+      other = new int[FoundFace.POINTS];
+      for (int i = 0; i < other.length; i++) {
+        other[i] = HeadTurn.opposite(i);
+      }
+    }
+    return other[point];
+  }
+
+  private int[] other;
+
+  // ---- measures
+
+  static double overlap(Plane m, Plane truth) {
     double both = 0;
     double either = 0;
     for (int i = 0; i < truth.data().length; i++) {
@@ -132,39 +206,30 @@ final class FaceBench {
     return both / either;
   }
 
-  private record Line(String name, List<Integer> points, Plane truth) {}
-
-  /** Dilated and eroded by a disc: hairs become one shape. */
-  static Plane closed(Plane p, double radius) {
-    Plane wide = carezza.filter.Gaussian.blur(p, radius / 2);
+  /** Hairs joined to one shape. */
+  private static Plane closed(Plane p, double radius) {
+    Plane wide = Gaussian.blur(p, radius / 2);
     for (int i = 0; i < wide.data().length; i++) {
       wide.data()[i] = wide.data()[i] > 0.25f ? 1 : 0;
     }
     return wide;
   }
 
-  private static double off(List<Pin> mesh, Line line, double px) {
-    List<double[]> border = border(line.truth);
+  private static double off(List<Pin> points, List<double[]> border) {
     double sum = 0;
-    List<Pin> curve = Outline.through(points(mesh, line.points)).points();
-    int n = 0;
+    List<Pin> curve = Outline.through(points).points();
     for (Pin p : curve) {
-      n++;
-      double best = 1e9;
+      double best = Double.MAX_VALUE;
       for (double[] b : border) {
         best = Math.min(best, Math.hypot(b[0] - p.x(), b[1] - p.y()));
       }
       sum += best;
     }
-    return sum / n / px;
-  }
-
-  private static List<Pin> points(List<Pin> mesh, List<Integer> points) {
-    return points.stream().map(mesh::get).toList();
+    return sum / curve.size();
   }
 
   /** Where coverage crosses a half between neighbours. */
-  static List<double[]> border(Plane p) {
+  private static List<double[]> border(Plane p) {
     List<double[]> out = new ArrayList<>();
     for (int y = 0; y < p.h() - 1; y++) {
       for (int x = 0; x < p.w() - 1; x++) {
@@ -182,7 +247,7 @@ final class FaceBench {
     return out;
   }
 
-  static Plane sum(Plane a, Plane b) {
+  private static Plane sum(Plane a, Plane b) {
     Plane out = new Plane(a.rect());
     for (int i = 0; i < out.data().length; i++) {
       out.data()[i] = Math.min(1, a.data()[i] + b.data()[i]);
@@ -190,8 +255,8 @@ final class FaceBench {
     return out;
   }
 
-  /** With what lies between its leftmost and rightmost pixel of each row. */
-  static Plane filled(Plane p) {
+  /** With what lies between the leftmost and rightmost pixel of each row. */
+  private static Plane filled(Plane p) {
     Plane out = new Plane(p.rect(), p.data().clone());
     for (int y = 0; y < p.h(); y++) {
       int a = -1;
@@ -203,9 +268,13 @@ final class FaceBench {
         }
       }
       for (int x = a; a >= 0 && x <= b; x++) {
-        out.data()[y * p.w() + x] = Math.max(out.data()[y * p.w() + x], 1);
+        out.data()[y * p.w() + x] = 1;
       }
     }
     return out;
+  }
+
+  private static void print(String format, Object... args) {
+    System.out.printf(Locale.ROOT, format, args);
   }
 }

@@ -14,12 +14,13 @@ public final class Main {
     switch (what) {
       case "heal" -> HealBench.run();
       case "grow" -> GrowBench.run();
+      case "face" -> FaceBench.run(List.of(args).subList(1, args.length));
       case "passes" -> PassBench.run();
       case "speed" -> SpeedBench.run(List.of(args).subList(1, args.length));
       case "kernels" -> kernels();
       default -> {
         System.err.println(
-            "No benchmark '" + what + "'; there are: heal, grow, passes, speed, kernels.");
+            "No benchmark '" + what + "'; there are: heal, grow, face, passes, speed, kernels.");
         System.exit(2);
       }
     }

@@ -11,11 +11,11 @@ import java.util.List;
 
 /**
  * The face that the 468 points of a mesh belong to, looking straight ahead: vertices in cm, x
- * towards the sitter's left, y up, z to the viewer, and the triangles between them.
+ * towards the sitter's left, y up, z to the viewer.
  */
 final class CanonicalFace {
   private static final List<double[]> VERTICES = new ArrayList<>();
-  private static final List<int[]> TRIANGLES = new ArrayList<>();
+  private static final int[] OPPOSITE;
 
   static {
     try (InputStream in = CanonicalFace.class.getResourceAsStream("canonical_face.obj");
@@ -25,13 +25,33 @@ final class CanonicalFace {
         String[] part = line.trim().split("\\s+");
         if (part[0].equals("v")) {
           VERTICES.add(new double[] {number(part[1]), number(part[2]), number(part[3])});
-        } else if (part[0].equals("f")) {
-          TRIANGLES.add(new int[] {vertex(part[1]), vertex(part[2]), vertex(part[3])});
         }
       }
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
+    OPPOSITE = new int[VERTICES.size()];
+    for (int i = 0; i < OPPOSITE.length; i++) {
+      OPPOSITE[i] = nearestToMirrored(VERTICES.get(i));
+    }
+  }
+
+  private static int nearestToMirrored(double[] from) {
+    int best = 0;
+    double least = Double.MAX_VALUE;
+    for (int i = 0; i < VERTICES.size(); i++) {
+      double[] to = VERTICES.get(i);
+      double d = Math.hypot(Math.hypot(from[0] + to[0], from[1] - to[1]), from[2] - to[2]);
+      if (d < least) {
+        least = d;
+        best = i;
+      }
+    }
+    return best;
+  }
+
+  static int opposite(int i) {
+    return OPPOSITE[i];
   }
 
   private CanonicalFace() {}
@@ -40,19 +60,11 @@ final class CanonicalFace {
     return Double.parseDouble(s);
   }
 
-  private static int vertex(String s) {
-    return Integer.parseInt(s.substring(0, s.indexOf('/'))) - 1;
-  }
-
   static double[] vertex(int i) {
     return VERTICES.get(i);
   }
 
   static int size() {
     return VERTICES.size();
-  }
-
-  static List<int[]> triangles() {
-    return TRIANGLES;
   }
 }

@@ -48,6 +48,11 @@ public record HeadTurn(
     return new HeadTurn(yaw, pitch, Math.toDegrees(roll), eyes);
   }
 
+  /** The point of a mesh on the other side of the face, or itself on the middle line. */
+  public static int opposite(int point) {
+    return CanonicalFace.opposite(point);
+  }
+
   private static double length(double[] v) {
     return Math.sqrt(v[0] * v[0] + v[1] * v[1] + v[2] * v[2]);
   }

@@ -36,6 +36,11 @@ final class ArcFrame {
     turn = sum < 0 ? -1 : 1;
   }
 
+  /** From corner to corner, mm. */
+  double length() {
+    return length;
+  }
+
   private double across(double x, double y) {
     return ((y - origin.y()) * cos - (x - origin.x()) * sin) / px;
   }

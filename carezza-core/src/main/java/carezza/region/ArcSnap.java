@@ -65,6 +65,9 @@ final class ArcSnap {
   private static final double STEP_MM = 0.1;
   private static final double COLUMN_MM = 0.25;
 
+  /** Distances from the outline are reckoned so far apart and are linear between. */
+  private static final double GRID_MM = 0.5;
+
   private final Traits t;
   private final ColourPlanes planes;
   private final double px;
@@ -182,10 +185,9 @@ final class ArcSnap {
     Rect r = planes.rect();
     float[] in = new float[planes.size()];
     float[] out = new float[planes.size()];
+    float[] distance = o.distances(r, side, Math.max(1, (int) Math.round(GRID_MM * px)));
     for (int i = 0; i < in.length; i++) {
-      double x = (r.x() + i % r.w() + 0.5) * side;
-      double y = (r.y() + i / r.w() + 0.5) * side;
-      double mm = o.distance(x, y) / (px * side);
+      double mm = distance[i] / (px * side);
       float weight =
           free[i] * (float) Math.max(0, Math.min(1, 0.5 + (Math.abs(mm) - wrongMm) / 0.4));
       if (sure != null && sure[i] > 0) {

@@ -58,16 +58,11 @@ final class Brows {
         ColourPlanes.of(picture.read(level, need), HAIR_SIGMA_MM * px, HAIR_SIGMA_MM * px);
     int n = planes.size();
     float[] head = headHair.at(level, need).data();
-    float[] off = new float[n];
+    float[] off = brow.distances(need, side, Math.max(1, (int) Math.round(0.7 * px)));
     float[] skin = new float[n];
     float[] light = new float[n];
     for (int i = 0; i < n; i++) {
-      off[i] =
-          (float)
-              (brow.distance(
-                      (need.x() + i % need.w() + 0.5) * side,
-                      (need.y() + i / need.w() + 0.5) * side)
-                  / pxPerMm);
+      off[i] /= (float) pxPerMm;
       skin[i] = off[i] > 2.5 && off[i] < ROUND_MM ? 1 - head[i] : 0;
     }
     float[] dark = new float[n];

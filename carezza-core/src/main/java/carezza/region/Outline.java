@@ -128,6 +128,36 @@ public final class Outline {
     return contains(px, py) ? -Math.sqrt(best) : Math.sqrt(best);
   }
 
+  /**
+   * Signed distances of the pixels of a rectangle, source pixels: reckoned every few pixels and
+   * linear between.
+   *
+   * @param side source pixels a pixel
+   * @param step pixels
+   */
+  float[] distances(Rect rect, double side, int step) {
+    int w = (rect.w() - 1) / step + 2;
+    int h = (rect.h() - 1) / step + 2;
+    double[] grid = new double[w * h];
+    for (int i = 0; i < grid.length; i++) {
+      double px = (rect.x() + i % w * step + 0.5) * side;
+      double py = (rect.y() + i / w * step + 0.5) * side;
+      grid[i] = distance(px, py);
+    }
+    float[] out = new float[rect.w() * rect.h()];
+    for (int i = 0; i < out.length; i++) {
+      int gx = i % rect.w();
+      int gy = i / rect.w();
+      double fx = gx % step / (double) step;
+      double fy = gy % step / (double) step;
+      int at = gy / step * w + gx / step;
+      double top = grid[at] + fx * (grid[at + 1] - grid[at]);
+      double low = grid[at + w] + fx * (grid[at + w + 1] - grid[at + w]);
+      out[i] = (float) (top + fy * (low - top));
+    }
+    return out;
+  }
+
   /** Share of each pixel that lies inside, 0..1, over a rectangle of a level. */
   public Plane coverage(int level, Rect rect) {
     Plane out = new Plane(rect);

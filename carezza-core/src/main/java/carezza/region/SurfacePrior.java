@@ -41,8 +41,10 @@ final class SurfacePrior {
     chin = frame.v(c.x(), c.y());
   }
 
+  /** A face is a person whatever the mask says. */
   double person(double x, double y) {
-    return Math.max(LEAST_PERSON, Math.min(1 - LEAST_PERSON, face.person().at(x, y)));
+    double seen = Math.max(face.person().at(x, y), 1 - step((beyond(x, y) + 6) / 8));
+    return Math.max(LEAST_PERSON, Math.min(1 - LEAST_PERSON, seen));
   }
 
   /** Signed distance from the outline of the mesh, mm, negative inside. */

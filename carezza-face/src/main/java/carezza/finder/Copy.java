@@ -12,6 +12,16 @@ import carezza.image.RgbBlock;
 final class Copy {
   private static final int LARGEST = 2048;
 
+  /** sRGB values by the square root of light: steps of less than a thousandth. */
+  private static final float[] CODES = new float[4096];
+
+  static {
+    for (int i = 0; i < CODES.length; i++) {
+      double v = i / (CODES.length - 1.0) * i / (CODES.length - 1.0);
+      CODES[i] = (float) (v <= 0.0031308 ? 12.92 * v : 1.055 * Math.pow(v, 1 / 2.4) - 0.055);
+    }
+  }
+
   private final int level;
   private final int[] width;
   private final int[] height;
@@ -59,8 +69,7 @@ final class Copy {
       for (int c = 0; c < 3; c++) {
         float v = m[3 * c] * b.r()[i] + m[3 * c + 1] * b.g()[i] + m[3 * c + 2] * b.b()[i];
         v = Math.max(0, Math.min(1, v));
-        out[3 * i + c] =
-            v <= 0.0031308f ? 12.92f * v : (float) (1.055 * Math.pow(v, 1 / 2.4) - 0.055);
+        out[3 * i + c] = CODES[Math.round((float) Math.sqrt(v) * (CODES.length - 1))];
       }
     }
     return out;

@@ -3,6 +3,7 @@ package carezza.finder;
 import carezza.face.FaceFinder;
 import carezza.face.FaceMap;
 import carezza.face.FoundFace;
+import carezza.face.HeadTurn;
 import carezza.face.PersonMask;
 import carezza.face.Pin;
 import carezza.image.PixelReader;
@@ -19,7 +20,6 @@ import java.util.function.BooleanSupplier;
  * the landmarks themselves give.
  */
 public final class NetFaceFinder implements FaceFinder {
-  private static final int POINTS = 468;
   private static final int LOOKS = 3;
   private static final double CERTAIN = 0.85;
   private static final double LEAST_PRESENCE = 0.5;
@@ -151,28 +151,81 @@ public final class NetFaceFinder implements FaceFinder {
     return all.stream().anyMatch(f -> f.score() > CERTAIN);
   }
 
+  /** What the landmark net says of a square. */
+  private record Seen(double presence, double[][] points, double[][] right, double[][] left) {}
+
   private FoundFace look(Copy copy, Detector.Found f) {
     Box box = f.box();
-    int n = landmarks.inputSide();
     for (int k = 1; ; k++) {
-      List<float[]> out = landmarks.run(copy.crop(box, n, 1, 0));
-      double presence = 1 / (1 + Math.exp(-out.get(6)[0]));
-      if (presence < LEAST_PRESENCE) {
+      Seen seen = seen(copy, box, false);
+      if (seen.presence < LEAST_PRESENCE) {
         return null;
       }
-      float[] mesh = out.get(0);
-      overwrite(mesh, refined(LIPS_CORNER), out.get(1));
-      overwrite(mesh, refined(RIGHT_CORNER), out.get(2));
-      overwrite(mesh, refined(LEFT_CORNER), out.get(3));
-      double[][] points = placed(mesh, 3, POINTS, box, n);
       if (k == LOOKS) {
-        double[][] right = placed(out.get(4), 2, 5, box, n);
-        double[][] left = placed(out.get(5), 2, 5, box, n);
-        PersonMask person = people.find(copy, around(points));
-        return face(f.score(), points, right, left, copy.side(), person);
+        Seen both = mean(seen, seen(copy, box, true));
+        PersonMask person = people.find(copy, around(both.points));
+        return face(f.score(), both.points, both.right, both.left, copy.side(), person);
       }
-      box = around(points);
+      box = around(seen.points);
     }
+  }
+
+  /**
+   * @param mirrored whether the net is shown the mirror image; what it says is turned back
+   */
+  private Seen seen(Copy copy, Box box, boolean mirrored) {
+    int n = landmarks.inputSide();
+    float[] crop = copy.crop(box, n, 1, 0);
+    List<float[]> out = landmarks.run(mirrored ? mirror(crop, n) : crop);
+    double presence = 1 / (1 + Math.exp(-out.get(6)[0]));
+    float[] mesh = out.get(0);
+    overwrite(mesh, refined(LIPS_CORNER), out.get(1));
+    overwrite(mesh, refined(RIGHT_CORNER), out.get(2));
+    overwrite(mesh, refined(LEFT_CORNER), out.get(3));
+    double[][] points = placed(mesh, 3, FoundFace.POINTS, box, n, mirrored);
+    double[][] right = placed(out.get(4), 2, 5, box, n, mirrored);
+    double[][] left = placed(out.get(5), 2, 5, box, n, mirrored);
+    if (!mirrored) {
+      return new Seen(presence, points, right, left);
+    }
+    double[][] swapped = new double[points.length][];
+    for (int i = 0; i < swapped.length; i++) {
+      swapped[i] = points[HeadTurn.opposite(i)];
+    }
+    swapSides(left);
+    swapSides(right);
+    return new Seen(presence, swapped, left, right);
+  }
+
+  /** Of an iris's centre and its right, upper, left and lower rim. */
+  private static void swapSides(double[][] iris) {
+    double[] right = iris[1];
+    iris[1] = iris[3];
+    iris[3] = right;
+  }
+
+  private static float[] mirror(float[] crop, int n) {
+    float[] out = new float[crop.length];
+    for (int y = 0; y < n; y++) {
+      for (int x = 0; x < n; x++) {
+        System.arraycopy(crop, 3 * (y * n + x), out, 3 * (y * n + n - 1 - x), 3);
+      }
+    }
+    return out;
+  }
+
+  /** The mean of what was said of a square and of its mirror image, so that no side is favoured. */
+  private static Seen mean(Seen a, Seen b) {
+    return new Seen(
+        a.presence, mean(a.points, b.points), mean(a.right, b.right), mean(a.left, b.left));
+  }
+
+  private static double[][] mean(double[][] a, double[][] b) {
+    double[][] out = new double[a.length][];
+    for (int i = 0; i < out.length; i++) {
+      out[i] = new double[] {(a[i][0] + b[i][0]) / 2, (a[i][1] + b[i][1]) / 2};
+    }
+    return out;
   }
 
   /** The refined points among which a point of the mesh is. */
@@ -194,10 +247,12 @@ public final class NetFaceFinder implements FaceFinder {
     }
   }
 
-  private static double[][] placed(float[] p, int dims, int count, Box box, int n) {
+  private static double[][] placed(
+      float[] p, int dims, int count, Box box, int n, boolean mirrored) {
     double[][] out = new double[count][];
     for (int i = 0; i < count; i++) {
-      out[i] = box.at(p[dims * i] / n, p[dims * i + 1] / n);
+      double u = p[dims * i] / n;
+      out[i] = box.at(mirrored ? 1 - u : u, p[dims * i + 1] / n);
     }
     return out;
   }

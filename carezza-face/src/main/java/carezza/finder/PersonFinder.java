@@ -28,10 +28,9 @@ final class PersonFinder {
     Box whole = new Box(copy.w() / 2.0, copy.h() / 2.0, all, face.angle());
     Box near = new Box(face.cx(), face.cy(), ROUND_FACE * face.size(), face.angle());
     int n = net.inputSide();
-    float[] far = net.run(copy.crop(whole, n, 1, 0)).get(0);
-    boolean nearer = near.size() < all;
-    float[] sharp = nearer ? net.run(copy.crop(near, n, 1, 0)).get(0) : far;
-    Box sharpBox = nearer ? near : whole;
+    float[] sharp = net.run(copy.crop(near, n, 1, 0)).get(0);
+    float[] far = near.size() < all ? net.run(copy.crop(whole, n, 1, 0)).get(0) : sharp;
+    Box wideBox = near.size() < all ? whole : near;
     double cell = Math.max(1, Math.max(copy.w(), copy.h()) / (double) PersonMask.LARGEST);
     int w = (int) Math.ceil(copy.w() / cell);
     int h = (int) Math.ceil(copy.h() / cell);
@@ -40,10 +39,10 @@ final class PersonFinder {
       for (int x = 0; x < w; x++) {
         double px = (x + 0.5) * cell;
         double py = (y + 0.5) * cell;
-        double[] at = inside(sharpBox, px, py);
+        double[] at = inside(near, px, py);
         double rim = 1 - Math.max(Math.abs(at[0] - 0.5), Math.abs(at[1] - 0.5)) * 2;
         double share = Math.max(0, Math.min(1, rim / GIVE_WAY));
-        double[] wide = inside(whole, px, py);
+        double[] wide = inside(wideBox, px, py);
         double p = share * value(sharp, n, at) + (1 - share) * value(far, n, wide);
         chance[y * w + x] =
             (byte) (LEVELS_APART * Math.round(255 / LEVELS_APART * Math.max(0, Math.min(1, p))));

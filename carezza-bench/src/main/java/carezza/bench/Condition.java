@@ -1,0 +1,146 @@
+package carezza.bench;
+
+import carezza.color.Adaptation;
+import carezza.color.ColorEncoding;
+import carezza.color.Matrix3;
+import carezza.face.Pin;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.image.SourcePicture;
+import java.util.List;
+import java.util.Random;
+
+/**
+ * A way in which a sitter's picture is changed: moved by a linear map, then its light changed.
+ *
+ * @param name what is done
+ * @param angle turned clockwise, degrees
+ * @param mirrored left and right swapped
+ * @param scale larger or smaller
+ * @param cropped to the face
+ * @param gain of linear light
+ * @param mired shift of the colour temperature
+ * @param noise standard deviation, share of full scale
+ */
+record Condition(
+    String name,
+    double angle,
+    boolean mirrored,
+    double scale,
+    boolean cropped,
+    double gain,
+    double mired,
+    double noise) {
+  static final List<Condition> ALL =
+      List.of(
+          new Condition("as shot", 0, false, 1, false, 1, 0, 0),
+          new Condition("turned 15", 15, false, 1, false, 1, 0, 0),
+          new Condition("turned 45", 45, false, 1, false, 1, 0, 0),
+          new Condition("turned 90", 90, false, 1, false, 1, 0, 0),
+          new Condition("mirrored", 0, true, 1, false, 1, 0, 0),
+          new Condition("light x 1/4", 0, false, 1, false, 0.25, 0, 0),
+          new Condition("light x 2", 0, false, 1, false, 2, 0, 0),
+          new Condition("60 mired warmer", 0, false, 1, false, 1, 60, 0),
+          new Condition("60 mired cooler", 0, false, 1, false, 1, -60, 0),
+          new Condition("noise 4 %", 0, false, 1, false, 1, 0, 0.04),
+          new Condition("half size", 0, false, 0.5, false, 1, 0, 0),
+          new Condition("face alone", 0, false, 1, true, 1, 0, 0));
+
+  /** Where a picture's points go, and the size of what comes out. */
+  final class Map {
+    private final double cos;
+    private final double sin;
+    private final double cx;
+    private final double cy;
+    final int w;
+    final int h;
+
+    /**
+     * @param all bounds of the picture
+     * @param face what is kept when cropped
+     */
+    Map(Rect all, Rect face) {
+      Rect from = cropped ? face.intersect(all) : all;
+      cos = Math.cos(Math.toRadians(angle));
+      sin = Math.sin(Math.toRadians(angle));
+      cx = from.x() + from.w() / 2.0;
+      cy = from.y() + from.h() / 2.0;
+      w = (int) Math.round(scale * (from.w() * Math.abs(cos) + from.h() * Math.abs(sin)));
+      h = (int) Math.round(scale * (from.w() * Math.abs(sin) + from.h() * Math.abs(cos)));
+    }
+
+    Pin there(Pin p) {
+      double x = (mirrored ? cx - p.x() : p.x() - cx) * scale;
+      double y = (p.y() - cy) * scale;
+      return new Pin(w / 2.0 + x * cos - y * sin, h / 2.0 + x * sin + y * cos);
+    }
+
+    private double backX(double x, double y) {
+      double u = ((x - w / 2.0) * cos + (y - h / 2.0) * sin) / scale;
+      return mirrored ? cx - u : cx + u;
+    }
+
+    private double backY(double x, double y) {
+      return cy + (-(x - w / 2.0) * sin + (y - h / 2.0) * cos) / scale;
+    }
+
+    Plane moved(Plane p) {
+      Plane out = new Plane(new Rect(0, 0, w, h));
+      int n = scale < 1 ? 2 : 1;
+      for (int y = 0; y < h; y++) {
+        for (int x = 0; x < w; x++) {
+          double sum = 0;
+          for (int k = 0; k < n * n; k++) {
+            double px = x + (k % n + 0.5) / n;
+            double py = y + (k / n + 0.5) / n;
+            sum += at(p, backX(px, py) - 0.5, backY(px, py) - 0.5);
+          }
+          out.data()[y * w + x] = (float) (sum / (n * n));
+        }
+      }
+      return out;
+    }
+
+    private static double at(Plane p, double x, double y) {
+      int x0 = (int) Math.floor(x);
+      int y0 = (int) Math.floor(y);
+      double fx = x - x0;
+      double fy = y - y0;
+      return (1 - fy) * ((1 - fx) * p.clamped(x0, y0) + fx * p.clamped(x0 + 1, y0))
+          + fy * ((1 - fx) * p.clamped(x0, y0 + 1) + fx * p.clamped(x0 + 1, y0 + 1));
+    }
+  }
+
+  /** The picture, in 8 bits of sRGB. */
+  SourcePicture changed(SourcePicture p, Map map) {
+    ColorEncoding srgb = ColorEncoding.srgb();
+    float[] table = srgb.table(0, 8);
+    Plane[] planes = new Plane[3];
+    for (int c = 0; c < 3; c++) {
+      Plane all = new Plane(p.bounds());
+      for (int i = 0; i < all.data().length; i++) {
+        all.data()[i] = table[p.code(c, i % p.width(), i / p.width())];
+      }
+      planes[c] = map.moved(all);
+    }
+    Matrix3 to = srgb.toWorking();
+    float[] m = to.inverse().after(Adaptation.shift(mired, 0)).after(to).floats();
+    Random random = new Random(7);
+    SourcePicture out = new SourcePicture(map.w, map.h, 8, 3);
+    for (int i = 0; i < planes[0].data().length; i++) {
+      float r = planes[0].data()[i];
+      float g = planes[1].data()[i];
+      float b = planes[2].data()[i];
+      for (int c = 0; c < 3; c++) {
+        double v =
+            gain
+                * (mired == 0
+                    ? planes[c].data()[i]
+                    : m[3 * c] * r + m[3 * c + 1] * g + m[3 * c + 2] * b);
+        double code = srgb.encode(c, 8, (float) v) + 255 * noise * random.nextGaussian();
+        out.setCode(c, i % map.w, i / map.w, (int) Math.max(0, Math.min(255, Math.round(code))));
+      }
+    }
+    return out;
+  }
+}
