@@ -3,6 +3,7 @@ package carezza.app;
 import carezza.area.Area;
 import carezza.area.Growth;
 import carezza.area.Stroke;
+import carezza.area.Term;
 import carezza.face.FaceFinder;
 import carezza.face.FaceHandle;
 import carezza.face.FaceMap;
@@ -287,7 +288,9 @@ public final class BenchModel {
     RunSheet s = picture.get().history().now();
     boolean home = !kind.homeRegion().isEmpty();
     boolean painted = kind.key().equals("dodge") || kind.key().equals("burn");
-    Area area = home ? Area.ofRegion(kind.homeRegion()) : painted ? Area.NONE : Area.WHOLE;
+    boolean found = s.faceMap().filter(m -> !m.faces().isEmpty()).isPresent();
+    Area bare = found ? Area.NONE.with(new Term(Term.How.WITHIN, "skin", 2)) : Area.NONE;
+    Area area = home ? Area.ofRegion(kind.homeRegion()) : painted ? bare : Area.WHOLE;
     Pass p = Pass.start(s.nextId(), kind, area);
     if (kind.key().equals("skin") && s.faceMap().isPresent()) {
       p = p.withPlace(SkinGather.PLACE, cheek(s.faceMap().get()));

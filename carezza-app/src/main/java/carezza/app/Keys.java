@@ -19,7 +19,7 @@ final class Keys {
 
   static {
     LIST.put("Tab", "keys.state");
-    LIST.put("1  2", "keys.looks");
+    LIST.put("1 \u2026 9", "keys.looks");
     LIST.put("Q", "keys.beforeAll");
     LIST.put("W", "keys.beforeStage");
     LIST.put("E", "keys.beforePass");
@@ -179,8 +179,8 @@ final class Keys {
       case PAGE_UP -> bench.files().step(-1);
       case PAGE_DOWN -> bench.files().step(1);
       case L -> bench.nextLight();
-      case DIGIT1 -> model.look().set(Look.PICTURE);
-      case DIGIT2 -> model.look().set(Look.BARE_LIGHT);
+      case DIGIT1, DIGIT2, DIGIT3, DIGIT4, DIGIT5, DIGIT6, DIGIT7, DIGIT8, DIGIT9 ->
+          model.look().set(Look.values()[e.getCode().ordinal() - KeyCode.DIGIT1.ordinal()]);
       default -> {
         return unlessOnControl(e.getCode(), e.isShiftDown(), onControl);
       }

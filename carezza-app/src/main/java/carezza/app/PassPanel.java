@@ -1,11 +1,14 @@
 package carezza.app;
 
 import carezza.area.Area;
+import carezza.area.Term;
 import carezza.pass.Parameter;
 import carezza.pass.Pass;
 import carezza.region.RegionName;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
+import java.util.function.BiFunction;
 import java.util.function.DoubleFunction;
 import java.util.function.ToDoubleFunction;
 import javafx.geometry.Pos;
@@ -23,6 +26,8 @@ import javafx.scene.layout.VBox;
  * The controls of the chosen pass: a bar for each parameter, where it acts, and what can be done.
  */
 final class PassPanel extends VBox {
+  private static final double START_FEATHER_MM = 1;
+
   private final BenchModel model;
   private final long id;
   private final List<Runnable> refresh = new ArrayList<>();
@@ -144,22 +149,51 @@ final class PassPanel extends VBox {
           .add(set(home.equals("teeth") ? "areaTeeth" : "areaEyeWhites", Area.ofRegion(home)));
     }
     if (model.sheet().get().faceMap().filter(m -> !m.faces().isEmpty()).isPresent()) {
-      f.getChildren().add(regionMenu());
+      f.getChildren().add(regionMenu("areaRegion", (old, region) -> Area.ofRegion(region)));
+      for (Term.How how : Term.How.values()) {
+        String key =
+            "area" + how.name().charAt(0) + how.name().substring(1).toLowerCase(Locale.ROOT);
+        f.getChildren()
+            .add(
+                regionMenu(
+                    key, (old, region) -> old.with(new Term(how, region, START_FEATHER_MM))));
+      }
     }
     Button invert = new Button(Words.of("action.areaInvert"));
     invert.setOnAction(
         e -> model.change(id, q -> q.withArea(q.area().inverted(!q.area().inverted()))));
     f.getChildren().add(invert);
-    return new VBox(4, where, f);
+    VBox all = new VBox(4, where, f);
+    if (!pass.area().terms().isEmpty()) {
+      all.getChildren().add(feather());
+    }
+    return all;
   }
 
-  private MenuButton regionMenu() {
-    MenuButton menu = new MenuButton(Words.of("action.areaRegion"));
-    menu.setId("areaRegion");
+  /** One bar for the softness of all regions joined. */
+  private Node feather() {
+    Bar bar = new Bar(Words.of("area.feather"), 0, Term.MOST_FEATHER_MM, START_FEATHER_MM, 0.1);
+    bar.setId("bar-feather");
+    bar.on(
+        v -> model.previewChange(id, q -> q.withArea(feathered(q.area(), v))),
+        v -> model.change(id, q -> q.withArea(feathered(q.area(), v))));
+    return row(
+        bar,
+        q -> q.area().terms().stream().mapToDouble(Term::featherMm).findFirst().orElse(0),
+        Numbers::mm);
+  }
+
+  private static Area feathered(Area a, double mm) {
+    return a.withTerms(a.terms().stream().map(t -> t.withFeather(mm)).toList());
+  }
+
+  private MenuButton regionMenu(String key, BiFunction<Area, String, Area> how) {
+    MenuButton menu = new MenuButton(Words.of("action." + key));
+    menu.setId(key);
     for (String region : RegionName.keys()) {
       MenuItem item = new MenuItem(Words.of("region." + region));
-      item.setId("region-" + region);
-      item.setOnAction(e -> model.change(id, q -> q.withArea(Area.ofRegion(region))));
+      item.setId(key + "-" + region);
+      item.setOnAction(e -> model.change(id, q -> q.withArea(how.apply(q.area(), region))));
       menu.getItems().add(item);
     }
     return menu;
@@ -181,7 +215,12 @@ final class PassPanel extends VBox {
         };
     String strokes = a.strokes().isEmpty() ? "" : Words.of("area.strokes", a.strokes().size());
     String both = base.isEmpty() || strokes.isEmpty() ? base + strokes : base + ", " + strokes;
-    return a.inverted() ? Words.of("area.inverted", both) : both;
+    StringBuilder all = new StringBuilder(both);
+    for (Term t : a.terms()) {
+      String how = "area." + t.how().name().toLowerCase(Locale.ROOT);
+      all.append(all.isEmpty() ? "" : ", ").append(Words.of(how, Words.of("region." + t.region())));
+    }
+    return a.inverted() ? Words.of("area.inverted", all) : all.toString();
   }
 
   private Node actions() {

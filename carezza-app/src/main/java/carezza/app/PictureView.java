@@ -213,20 +213,28 @@ final class PictureView extends Region {
           if (fresh) {
             SheetView plain = p.engine().view(RunSheet.EMPTY, () -> false);
             steps.add(
-                new Painter.Step(
-                    new Frames.Request(plain, v, look, Optional.empty(), colour), false));
+                new Painter.Step(request(plain, v, look, Optional.empty(), colour, p), false));
           } else if (was != null && own && !was.equals(sheet)) {
             SheetView held = p.engine().view(sheet, () -> false).holding(was).underHand(chosen);
-            steps.add(new Painter.Step(new Frames.Request(held, v, look, hatched, colour), true));
+            steps.add(new Painter.Step(request(held, v, look, hatched, colour, p), true));
           }
           if (!dragged || steps.isEmpty()) {
             SheetView exact = p.engine().view(sheet, stale).underHand(chosen);
-            steps.add(new Painter.Step(new Frames.Request(exact, v, look, hatched, colour), false));
+            steps.add(new Painter.Step(request(exact, v, look, hatched, colour, p), false));
           }
           return steps;
         },
         (drawn, end) -> show(p, drawn, end && own && !dragged ? sheet : null));
     drawMarks();
+  }
+
+  private static Frames.Request request(
+      SheetView view, Viewport v, Look look, Optional<Area> hatched, int desk, OpenPicture p) {
+    Optional<SheetView> before =
+        look == Look.CHANGES
+            ? Optional.of(p.engine().view(RunSheet.EMPTY, () -> false))
+            : Optional.empty();
+    return new Frames.Request(view, v, look, hatched, desk, before);
   }
 
   /**

@@ -7,16 +7,22 @@ import java.util.List;
 
 /**
  * Where a pass acts. The mask is the base joined with what was grown, then the strokes in their
- * order, then inverted if so set.
+ * order, then regions added, taken away or kept within in their order, then inverted if so set.
  *
  * @param base what it starts from
  * @param region region name when the base is a region or one that is found, else empty
  * @param grown places grown by colour and edges
  * @param strokes put on or take off, in order
+ * @param terms regions joined with all that, in order
  * @param inverted everything but this
  */
 public record Area(
-    Base base, String region, List<Growth> grown, List<Stroke> strokes, boolean inverted) {
+    Base base,
+    String region,
+    List<Growth> grown,
+    List<Stroke> strokes,
+    List<Term> terms,
+    boolean inverted) {
   /** What an area starts from. */
   public enum Base {
     WHOLE,
@@ -28,46 +34,64 @@ public record Area(
   }
 
   /** Everything. */
-  public static final Area WHOLE = new Area(Base.WHOLE, "", List.of(), List.of(), false);
+  public static final Area WHOLE = new Area(Base.WHOLE, "", List.of(), List.of(), List.of(), false);
 
   /** Nothing, until something is painted or grown. */
-  public static final Area NONE = new Area(Base.NONE, "", List.of(), List.of(), false);
+  public static final Area NONE = new Area(Base.NONE, "", List.of(), List.of(), List.of(), false);
 
   public Area {
     grown = List.copyOf(grown);
     strokes = List.copyOf(strokes);
+    terms = List.copyOf(terms);
     if ((base == Base.REGION || base == Base.FOUND) == region.isEmpty()) {
       throw new IllegalArgumentException("base = " + base + " with region '" + region + "'");
     }
   }
 
   public static Area ofRegion(String name) {
-    return new Area(Base.REGION, name, List.of(), List.of(), false);
+    return new Area(Base.REGION, name, List.of(), List.of(), List.of(), false);
   }
 
   public static Area found(String name) {
-    return new Area(Base.FOUND, name, List.of(), List.of(), false);
+    return new Area(Base.FOUND, name, List.of(), List.of(), List.of(), false);
   }
 
   public Area with(Stroke s) {
     List<Stroke> all = new ArrayList<>(strokes);
     all.add(s);
-    return new Area(base, region, grown, all, inverted);
+    return new Area(base, region, grown, all, terms, inverted);
   }
 
   public Area with(Growth g) {
     List<Growth> all = new ArrayList<>(grown);
     all.add(g);
-    return new Area(base, region, all, strokes, inverted);
+    return new Area(base, region, all, strokes, terms, inverted);
+  }
+
+  public Area with(Term t) {
+    List<Term> all = new ArrayList<>(terms);
+    all.add(t);
+    return withTerms(all);
+  }
+
+  public Area withTerms(List<Term> all) {
+    return new Area(base, region, grown, strokes, all, inverted);
+  }
+
+  /** The area before regions are joined with it and before it is inverted. */
+  public Area bare() {
+    return terms.isEmpty() && !inverted
+        ? this
+        : new Area(base, region, grown, strokes, List.of(), false);
   }
 
   /** The area as it was with its first {@code n} strokes. */
   public Area withStrokes(int n) {
-    return new Area(base, region, grown, strokes.subList(0, n), inverted);
+    return new Area(base, region, grown, strokes.subList(0, n), terms, inverted);
   }
 
   public Area inverted(boolean on) {
-    return new Area(base, region, grown, strokes, on);
+    return new Area(base, region, grown, strokes, terms, on);
   }
 
   /** True when nothing is covered whatever the picture. */
@@ -75,18 +99,23 @@ public record Area(
     return !inverted
         && base == Base.NONE
         && grown.isEmpty()
+        && terms.stream().noneMatch(t -> t.how() == Term.How.ADD)
         && strokes.stream().noneMatch(s -> s.brush().puts());
   }
 
   /** True when everything is covered fully whatever the picture. */
   public boolean isWhole() {
-    return !inverted && base == Base.WHOLE && strokes.stream().allMatch(s -> s.brush().puts());
+    return !inverted
+        && base == Base.WHOLE
+        && terms.isEmpty()
+        && strokes.stream().allMatch(s -> s.brush().puts());
   }
 
   /** Fingerprint of what can matter inside {@code rect} (source pixels). */
   public long fingerprint(Rect rect, double pxPerMm) {
     Hash h = new Hash().add(base.name()).add(region).add(inverted);
     grown.forEach(g -> h.add(g.fingerprint()));
+    terms.forEach(t -> h.add(t.fingerprint()));
     if (!isWhole()) {
       for (Stroke s : strokes) {
         if (s.bounds(pxPerMm).intersects(rect)) {

@@ -1,5 +1,6 @@
 package carezza.area;
 
+import carezza.filter.Gaussian;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import java.util.Arrays;
@@ -10,6 +11,9 @@ public final class AreaMask {
   /** What an area may refer to. */
   public interface Context {
     double pxPerMm();
+
+    /** The whole picture at a level. */
+    Rect bounds(int level);
 
     /** Weights of a named region, all 0 if there is none; null when they are all 1. */
     float[] region(String name, int level, Rect rect);
@@ -50,12 +54,41 @@ public final class AreaMask {
       }
     }
     paint(area.strokes(), ctx.pxPerMm(), level, rect, m);
+    finish(area, ctx, level, rect, m);
+    return m;
+  }
+
+  /** Joins an area's regions with a mask of what comes before them, and inverts it if so set. */
+  public static void finish(Area area, Context ctx, int level, Rect rect, float[] m) {
+    for (Term t : area.terms()) {
+      float[] r = feathered(t, ctx, level, rect);
+      for (int i = 0; i < m.length; i++) {
+        float v = r == null ? 1 : r[i];
+        m[i] =
+            switch (t.how()) {
+              case ADD -> Math.max(m[i], v);
+              case TAKE -> m[i] * (1 - v);
+              case WITHIN -> m[i] * v;
+            };
+      }
+    }
     if (area.inverted()) {
       for (int i = 0; i < m.length; i++) {
         m[i] = 1 - m[i];
       }
     }
-    return m;
+  }
+
+  /** A region with its border softened, as if the picture went on beyond its own border. */
+  private static float[] feathered(Term t, Context ctx, int level, Rect rect) {
+    double sigma = Math.scalb(t.featherMm() * ctx.pxPerMm() / 2, -level);
+    if (sigma < 0.2) {
+      return ctx.region(t.region(), level, rect);
+    }
+    int margin = (int) Math.ceil(4 * sigma);
+    Rect wide = rect.grow(margin).intersect(ctx.bounds(level)).union(rect);
+    float[] r = ctx.region(t.region(), level, wide);
+    return r == null ? null : Gaussian.blur(new Plane(wide, r), sigma).crop(rect, 0).data();
   }
 
   /** Lays strokes on a mask in their order. */

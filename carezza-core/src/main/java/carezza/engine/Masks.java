@@ -8,6 +8,7 @@ import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.region.RegionName;
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -47,9 +48,14 @@ final class Masks implements AreaMask.Context {
 
   /** One value stands for all 1. */
   private float[] make(Area area, int level, Rect tile) {
-    float[] m = area.inverted() ? null : onTopOfWhatIsThere(area, level, tile);
-    if (m == null) {
-      m = AreaMask.of(area, this, level, tile);
+    Area bare = area.bare();
+    float[] m;
+    if (bare.equals(area)) {
+      m = onTopOfWhatIsThere(area, level, tile);
+      m = m == null ? AreaMask.of(area, this, level, tile) : m;
+    } else {
+      m = copy(ofTile(bare, level, tile), tile);
+      AreaMask.finish(area, this, level, tile, m);
     }
     if (m == null) {
       return new float[] {1};
@@ -60,6 +66,15 @@ final class Masks implements AreaMask.Context {
       }
     }
     return NOTHING;
+  }
+
+  private static float[] copy(float[] m, Rect tile) {
+    if (m != null && m != NOTHING) {
+      return m.clone();
+    }
+    float[] out = new float[(int) tile.area()];
+    Arrays.fill(out, m == null ? 1 : 0);
+    return out;
   }
 
   private float[] onTopOfWhatIsThere(Area area, int level, Rect tile) {
@@ -85,6 +100,11 @@ final class Masks implements AreaMask.Context {
   @Override
   public double pxPerMm() {
     return prints.frame().pxPerMm();
+  }
+
+  @Override
+  public Rect bounds(int level) {
+    return prints.bounds(level);
   }
 
   @Override

@@ -5,6 +5,7 @@ import carezza.area.Grower;
 import carezza.area.Growth;
 import carezza.area.Matte;
 import carezza.area.Stroke;
+import carezza.area.Term;
 import carezza.face.FaceMap;
 import carezza.image.Hash;
 import carezza.image.Rect;
@@ -67,6 +68,7 @@ final class SheetPrints {
             && isEmpty(sheet.region(a.region()))
             && a.grown().isEmpty()
             && a.strokes().isEmpty()
+            && a.terms().stream().noneMatch(t -> t.how() == Term.How.ADD)
         : a.isEmpty();
   }
 
@@ -124,7 +126,19 @@ final class SheetPrints {
         return true;
       }
     }
-    return a.grown().stream().anyMatch(g -> matte(g).bounds().intersects(src));
+    return a.grown().stream().anyMatch(g -> matte(g).bounds().intersects(src))
+        || a.terms().stream()
+            .filter(t -> t.how() == Term.How.ADD)
+            .anyMatch(t -> reaches(sheet.region(t.region()), src.grow(reach(t))));
+  }
+
+  /** Source pixels by which a region's feathered border reaches beyond it. */
+  private int reach(Term t) {
+    return (int) Math.ceil(t.reachMm() * frame.pxPerMm()) + 2;
+  }
+
+  Rect bounds(int level) {
+    return engine.source().bounds(level);
   }
 
   /** Source pixels outside which an area's mask is 0. */
@@ -148,6 +162,11 @@ final class SheetPrints {
         r = r.union(s.bounds(frame.pxPerMm()));
       }
     }
+    for (Term t : a.terms()) {
+      if (t.how() == Term.How.ADD) {
+        r = r.union(bounds(sheet.region(t.region())).grow(reach(t)));
+      }
+    }
     return r.intersect(all);
   }
 
@@ -159,6 +178,9 @@ final class SheetPrints {
     }
     if (a.base() == Area.Base.FOUND) {
       h.add(mapPrint);
+    }
+    for (Term t : a.terms()) {
+      h.add(area(sheet.region(t.region()), rect.grow(reach(t))));
     }
     return h.get();
   }

@@ -1,12 +1,13 @@
 package carezza.screen;
 
 import carezza.area.Area;
-import carezza.color.CieLab;
 import carezza.color.ColorEncoding;
 import carezza.engine.SheetView;
+import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import carezza.pass.even.TwoBands;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -36,6 +37,12 @@ public final class Frames {
   private static final float[] TO_SCREEN = ColorEncoding.srgb().toWorking().inverse().floats();
   private static final float[] ENCODE = encodeTable();
 
+  /** Sigma of a split at 1.8 mm. */
+  private static final double SPLIT_MM = 1.8 / 2.355;
+
+  /** Sigmas beyond which a band does not look. */
+  private static final double REACH = 4;
+
   private Frames() {}
 
   /**
@@ -46,9 +53,34 @@ public final class Frames {
    * @param look how
    * @param hatched area to be shown by hatching, if any
    * @param desk colour outside the picture
+   * @param before what changes are reckoned from, needed for that look alone
    */
   public record Request(
-      SheetView view, Viewport viewport, Look look, Optional<Area> hatched, int desk) {}
+      SheetView view,
+      Viewport viewport,
+      Look look,
+      Optional<Area> hatched,
+      int desk,
+      Optional<SheetView> before) {
+    public Request {
+      if (look == Look.CHANGES && before.isEmpty()) {
+        throw new IllegalArgumentException("look = CHANGES, must have a view from before");
+      }
+    }
+
+    public Request(SheetView view, Viewport viewport, Look look, Optional<Area> hatched, int desk) {
+      this(view, viewport, look, hatched, desk, Optional.empty());
+    }
+
+    /** Where the bands part, mm: as the sheet's two bands are set, else as they start. */
+    double splitMm() {
+      return view.sheet().passes().stream()
+          .filter(p -> p.kind() instanceof TwoBands)
+          .findFirst()
+          .map(TwoBands::sigmaMm)
+          .orElse(SPLIT_MM);
+    }
+  }
 
   private static float[] encodeTable() {
     float[] t = new float[(Float.floatToRawIntBits(1) >> CUT) - FIRST + 2];
@@ -131,7 +163,14 @@ public final class Frames {
     Rect src = need.toSource(level).intersect(r.view().bounds(0));
     boolean none = need.isEmpty();
     long area = none ? 0 : r.hatched().map(a -> r.view().areaFingerprint(a, src)).orElse(0L);
-    out.plan(i, none ? 0 : level, none ? 0 : r.view().fingerprint(src), area);
+    long seen = none ? 0 : r.view().fingerprint(src);
+    if (r.before().isPresent() && !none) {
+      seen = new Hash().add(seen).add(r.before().get().fingerprint(src)).get();
+    }
+    if (r.look().looksAround() && !none) {
+      seen = new Hash().add(seen).add(r.splitMm()).get();
+    }
+    out.plan(i, none ? 0 : level, seen, area);
   }
 
   private static void run(List<Callable<Object>> jobs, ExecutorService pool) {
@@ -175,7 +214,7 @@ public final class Frames {
   /** Pixels of a level that a rectangle of device pixels is drawn from. */
   private static Rect needed(Request r, int level, Rect device) {
     Viewport v = r.viewport();
-    double reach = 2 * Math.scalb(1.0, level) + 1 / v.scale();
+    double reach = 2 * Math.scalb(1.0, level) + 1 / v.scale() + margin(r, level);
     Rect src =
         Rect.around(
                 v.sourceX(device.x()) - reach,
@@ -184,6 +223,13 @@ public final class Frames {
                 v.sourceY(device.bottom()) + reach)
             .intersect(r.view().bounds(0));
     return src.toLevel(level).intersect(r.view().bounds(level));
+  }
+
+  /** Source pixels that a look needs beyond what it shows. */
+  private static double margin(Request r, int level) {
+    return r.look().looksAround()
+        ? REACH * r.splitMm() * r.view().frame().pxPerMm() + Math.scalb(1.0, level)
+        : 0;
   }
 
   private static void block(Request r, int level, Rect block, int[] out) {
@@ -198,6 +244,11 @@ public final class Frames {
       return;
     }
     RgbBlock b = r.view().read(level, need);
+    if (r.look().looksAround()) {
+      double sigma = Math.scalb(r.splitMm() * r.view().frame().pxPerMm(), -level);
+      b = Looking.band(r.look(), b, need, sigma);
+    }
+    RgbBlock was = r.look() == Look.CHANGES ? r.before().get().read(level, need) : null;
     Plane mask = r.hatched().isPresent() ? r.view().mask(r.hatched().get(), level, need) : null;
     double side = 1 << level;
     double step = 1 / (v.scale() * side);
@@ -208,13 +259,19 @@ public final class Frames {
     Taps down = new Taps(inside.h(), y0, step, need.y(), need.bottom(), single);
     float[] tall = new float[need.w()];
     float[][] line = new float[3][inside.w()];
+    float[][] before = was == null ? null : new float[3][inside.w()];
+    boolean plain = r.look() == Look.PICTURE || r.look().looksAround();
     for (int y = 0; y < inside.h(); y++) {
       for (int c = 0; c < 3; c++) {
         gatherColumn(b, c, down, y, tall);
         gatherRow(tall, across, need.x(), line[c]);
+        if (was != null) {
+          gatherColumn(was, c, down, y, tall);
+          gatherRow(tall, across, need.x(), before[c]);
+        }
       }
-      if (r.look() == Look.BARE_LIGHT) {
-        bareLight(line);
+      if (!plain) {
+        Looking.row(r.look(), line, before, inside.x(), inside.y() + y);
       }
       int at = (inside.y() + y) * v.width() + inside.x();
       encode(line, inside.x(), inside.y() + y, out, at);
@@ -256,17 +313,6 @@ public final class Frames {
     }
   }
 
-  private static void bareLight(float[][] line) {
-    float[] c = new float[3];
-    for (int x = 0; x < line[0].length; x++) {
-      CieLab.of(line[0][x], line[1][x], line[2][x], c);
-      CieLab.toLight(c[0], 0, 0, c);
-      for (int k = 0; k < 3; k++) {
-        line[k][x] = c[k];
-      }
-    }
-  }
-
   private static void encode(float[][] line, int deviceX, int deviceY, int[] out, int at) {
     float[] m = TO_SCREEN;
     for (int x = 0; x < line[0].length; x++) {
@@ -304,13 +350,19 @@ public final class Frames {
   }
 
   /** A fixed noise of triangular distribution, -1 to 1, the same for a device pixel every time. */
-  private static float noise(int x, int y) {
+  static float noise(int x, int y) {
     int h = x * 0x27d4eb2d ^ y * 0x165667b1;
     h = (h ^ h >>> 15) * 0x85ebca6b;
     h ^= h >>> 13;
     h *= 0xc2b2ae35;
     h ^= h >>> 16;
     return ((h & 0xffff) - (h >>> 16)) / 65536f;
+  }
+
+  /** Light of one of the screen's primaries. */
+  static float toScreen(int channel, float red, float green, float blue) {
+    int i = 3 * channel;
+    return TO_SCREEN[i] * red + TO_SCREEN[i + 1] * green + TO_SCREEN[i + 2] * blue;
   }
 
   private static int code(float linear, float noise) {

@@ -17,8 +17,17 @@ public class AreaTest {
         }
 
         @Override
+        public Rect bounds(int level) {
+          return new Rect(0, 0, 400, 300);
+        }
+
+        @Override
         public float[] region(String name, int level, Rect rect) {
-          return name.equals("skin") ? null : new float[rect.w() * rect.h()];
+          return switch (name) {
+            case "skin" -> null;
+            case "left" -> leftOf(120, rect);
+            default -> new float[rect.w() * rect.h()];
+          };
         }
 
         @Override
@@ -115,5 +124,50 @@ public class AreaTest {
     assertThat(mask(Area.found("lips").with(line(false, 1, 0)), 0, at)).containsExactly(0f);
     assertThat(Area.found("lips").isEmpty()).isFalse();
     assertThatThrownBy(() -> Area.found("")).hasMessageContaining("FOUND");
+  }
+
+  private static float[] leftOf(int edge, Rect rect) {
+    float[] out = new float[rect.w() * rect.h()];
+    for (int i = 0; i < out.length; i++) {
+      out[i] = rect.x() + i % rect.w() < edge ? 1 : 0;
+    }
+    return out;
+  }
+
+  @Test
+  public void regionsAreAddedTakenAwayAndKeptWithin() {
+    Rect both = new Rect(119, 60, 2, 1);
+    Area lips = Area.found("lips");
+    assertThat(mask(lips.with(new Term(Term.How.ADD, "left", 0)), 0, both))
+        .containsExactly(1f, 0.25f);
+    assertThat(mask(lips.with(new Term(Term.How.TAKE, "left", 0)), 0, both))
+        .containsExactly(0f, 0.25f);
+    Area within = lips.with(new Term(Term.How.WITHIN, "left", 0));
+    assertThat(mask(within, 0, both)).containsExactly(0.25f, 0f);
+    assertThat(mask(within.inverted(true), 0, both)).containsExactly(0.75f, 1f);
+    assertThat(mask(lips.with(new Term(Term.How.WITHIN, "skin", 0)), 0, both))
+        .containsExactly(0.25f, 0.25f);
+    Area painted = Area.NONE.with(line(true, 1, 0)).with(new Term(Term.How.WITHIN, "left", 0));
+    float full = mask(painted.bare(), 0, both)[0];
+    assertThat(full).isGreaterThan(0.9f);
+    assertThat(mask(painted, 0, both)).as("strokes too").containsExactly(full, 0f);
+    assertThat(Area.NONE.with(new Term(Term.How.WITHIN, "left", 0)).isEmpty()).isTrue();
+    assertThat(Area.NONE.with(new Term(Term.How.ADD, "left", 0)).isEmpty()).isFalse();
+    assertThat(Area.WHOLE.with(new Term(Term.How.TAKE, "left", 0)).isWhole()).isFalse();
+  }
+
+  /** 4 mm of feather at 5 px a mm: a sigma of 10 px, wherever the rectangle is cut. */
+  @Test
+  public void aFeatheredBorderGoesFrom16To84PercentOverItsWidth() {
+    Area a = Area.WHOLE.with(new Term(Term.How.WITHIN, "left", 4));
+    float[] row = mask(a, 0, new Rect(100, 100, 40, 1));
+    assertThat(row[9]).isCloseTo(0.84f, within(0.02f));
+    assertThat(row[29]).isCloseTo(0.16f, within(0.02f));
+    assertThat(mask(a, 0, new Rect(109, 100, 1, 1))[0]).isCloseTo(row[9], within(1e-5f));
+    assertThat(mask(a, 0, new Rect(0, 100, 1, 1))[0])
+        .as("the frame is no border")
+        .isCloseTo(1, within(1e-5f));
+    assertThatThrownBy(() -> new Term(Term.How.ADD, "left", 41)).hasMessageContaining("41.0");
+    assertThatThrownBy(() -> new Term(Term.How.ADD, "", 1)).hasMessageContaining("region");
   }
 }

@@ -1,10 +1,12 @@
 package carezza.screen;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import carezza.area.Area;
 import carezza.area.Stroke;
+import carezza.color.CieLab;
 import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
 import carezza.engine.TileCache;
@@ -104,6 +106,108 @@ public class FramesTest {
       int r = (p >> 16) & 255;
       assertThat(Math.abs(r - ((p >> 8) & 255)) + Math.abs(r - (p & 255))).isLessThanOrEqualTo(2);
     }
+  }
+
+  private static double mean(int[] px, int shift) {
+    double sum = 0;
+    for (int p : px) {
+      sum += (p >> shift) & 255;
+    }
+    return sum / px.length;
+  }
+
+  private static double spread(int[] px) {
+    double mean = mean(px, 8);
+    double sum = 0;
+    for (int p : px) {
+      sum += Math.pow(((p >> 8) & 255) - mean, 2);
+    }
+    return Math.sqrt(sum / px.length);
+  }
+
+  /** L* of 50 is code 119 on the screen. */
+  private static final double MID = 118.9;
+
+  private Drawn changes(RunSheet sheet) {
+    Viewport v = new Viewport(1, 40, 40, 100, 100);
+    var now = engine.view(sheet, () -> false);
+    var before = engine.view(RunSheet.EMPTY, () -> false);
+    return Frames.draw(
+        new Frames.Request(now, v, Look.CHANGES, Optional.empty(), DESK, Optional.of(before)),
+        0,
+        null,
+        pool);
+  }
+
+  @Test
+  public void changesAreSignedRoundMidGrey() {
+    int[] none = changes(RunSheet.EMPTY).pixels();
+    assertThat(mean(none, 8)).isCloseTo(MID, within(0.5));
+    assertThat(spread(none)).isLessThan(0.6);
+    Pass lighter = Pass.start(1, Kinds.of("neutral"), Area.WHOLE).with("exposure", 0.1);
+    assertThat(mean(changes(RunSheet.EMPTY.withPasses(List.of(lighter))).pixels(), 8))
+        .isGreaterThan(MID + 5);
+    Pass darker = lighter.with("exposure", -0.1);
+    assertThat(mean(changes(RunSheet.EMPTY.withPasses(List.of(darker))).pixels(), 8))
+        .isLessThan(MID - 5);
+    assertThatThrownBy(
+            () ->
+                new Frames.Request(
+                    engine.view(RunSheet.EMPTY, () -> false),
+                    new Viewport(1, 0, 0, 9, 9),
+                    Look.CHANGES,
+                    Optional.empty(),
+                    DESK))
+        .hasMessageContaining("CHANGES");
+  }
+
+  /** The test picture is a ramp: it has no fine band, and is its own broad band. */
+  @Test
+  public void bandsOfARampAreMidGreyAndTheRamp() {
+    Viewport v = new Viewport(1, 120, 100, 128, 64);
+    int[] fine = draw(v, Look.FINE_BAND, Optional.empty());
+    assertThat(mean(fine, 8)).isCloseTo(MID, within(1.5));
+    assertThat(spread(fine)).isLessThan(2);
+    int[] broad = draw(v, Look.BROAD_BAND, Optional.empty());
+    int[] plain = draw(v, Look.PICTURE, Optional.empty());
+    for (int i = 0; i < plain.length; i++) {
+      assertThat((double) ((broad[i] >> 16) & 255)).isCloseTo((plain[i] >> 16) & 255, within(2.0));
+    }
+  }
+
+  @Test
+  public void sandVeilsAndKeepsTheLight() {
+    Viewport v = new Viewport(1, 100, 100, 100, 100);
+    int[] bare = draw(v, Look.BARE_LIGHT, Optional.empty());
+    int[] sand = draw(v, Look.SAND, Optional.empty());
+    assertThat(mean(sand, 8)).isCloseTo(mean(bare, 8), within(2.5));
+    assertThat(spread(sand)).isGreaterThan(spread(bare) + 8);
+  }
+
+  @Test
+  public void hueHasOneLightnessAndClippingShowsWhatIsBlown() {
+    Viewport v = new Viewport(1, 100, 100, 60, 60);
+    float[] lab = new float[3];
+    for (int p : draw(v, Look.HUE, Optional.empty())) {
+      float r = (float) ColorEncoding.srgbToLinear(((p >> 16) & 255) / 255.0);
+      float g = (float) ColorEncoding.srgbToLinear(((p >> 8) & 255) / 255.0);
+      float b = (float) ColorEncoding.srgbToLinear((p & 255) / 255.0);
+      double[] w = ColorEncoding.srgb().toWorking().times(r, g, b);
+      CieLab.of((float) w[0], (float) w[1], (float) w[2], lab);
+      assertThat(lab[0]).isCloseTo(62, within(1.5f));
+    }
+    Pass blown = Pass.start(1, Kinds.of("neutral"), Area.WHOLE).with("exposure", 3);
+    int[] calm = draw(v, Look.CLIPPING, Optional.empty());
+    Frames.Request r =
+        new Frames.Request(
+            engine.view(RunSheet.EMPTY.withPasses(List.of(blown)), () -> false),
+            v,
+            Look.CLIPPING,
+            Optional.empty(),
+            DESK);
+    int[] alarm = Frames.draw(r, 0, null, pool).pixels();
+    assertThat(mean(alarm, 8)).isGreaterThan(mean(calm, 8) + 40);
+    assertThat(spread(calm)).as("no stripes").isLessThan(6);
   }
 
   @Test

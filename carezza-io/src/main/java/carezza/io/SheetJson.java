@@ -3,6 +3,7 @@ package carezza.io;
 import carezza.area.Area;
 import carezza.area.Growth;
 import carezza.area.Stroke;
+import carezza.area.Term;
 import carezza.face.FaceMap;
 import carezza.face.Pin;
 import carezza.pass.Heal;
@@ -187,6 +188,16 @@ public final class SheetJson {
             .put("reach", g.reach());
       }
     }
+    if (!a.terms().isEmpty()) {
+      ArrayNode terms = o.putArray("terms");
+      for (Term t : a.terms()) {
+        terms
+            .addObject()
+            .put("how", t.how().name().toLowerCase(Locale.ROOT))
+            .put("region", t.region())
+            .put("featherMm", t.featherMm());
+      }
+    }
     if (known > 0) {
       o.put("strokesFrom", known);
     }
@@ -227,11 +238,20 @@ public final class SheetJson {
               s.path("edge").asDouble());
       strokes.add(new Stroke(brush, StrokeCode.decode(s.path("s").asText())));
     }
+    List<Term> terms = new ArrayList<>();
+    for (JsonNode t : n.path("terms")) {
+      terms.add(
+          new Term(
+              Term.How.valueOf(t.path("how").asText().toUpperCase(Locale.ROOT)),
+              t.path("region").asText(),
+              t.path("featherMm").asDouble()));
+    }
     return new Area(
         Area.Base.valueOf(n.path("base").asText("none").toUpperCase(Locale.ROOT)),
         n.path("region").asText(""),
         grown,
         strokes,
+        terms,
         n.path("inverted").asBoolean(false));
   }
 
