@@ -7,7 +7,6 @@ import carezza.pass.Pass;
 import carezza.region.RegionName;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.function.BiFunction;
 import java.util.function.DoubleFunction;
 import java.util.function.ToDoubleFunction;
@@ -149,14 +148,13 @@ final class PassPanel extends VBox {
           .add(set(home.equals("teeth") ? "areaTeeth" : "areaEyeWhites", Area.ofRegion(home)));
     }
     if (model.sheet().get().faceMap().filter(m -> !m.faces().isEmpty()).isPresent()) {
-      f.getChildren().add(regionMenu("areaRegion", (old, region) -> Area.ofRegion(region)));
+      f.getChildren().add(regionMenu("region", (old, region) -> Area.ofRegion(region)));
       for (Term.How how : Term.How.values()) {
-        String key =
-            "area" + how.name().charAt(0) + how.name().substring(1).toLowerCase(Locale.ROOT);
         f.getChildren()
             .add(
                 regionMenu(
-                    key, (old, region) -> old.with(new Term(how, region, START_FEATHER_MM))));
+                    BenchModel.key(how),
+                    (old, region) -> old.with(new Term(how, region, START_FEATHER_MM))));
       }
     }
     Button invert = new Button(Words.of("action.areaInvert"));
@@ -188,11 +186,11 @@ final class PassPanel extends VBox {
   }
 
   private MenuButton regionMenu(String key, BiFunction<Area, String, Area> how) {
-    MenuButton menu = new MenuButton(Words.of("action." + key));
-    menu.setId(key);
+    MenuButton menu = new MenuButton(Words.of("join." + key));
+    menu.setId("join-" + key);
     for (String region : RegionName.keys()) {
       MenuItem item = new MenuItem(Words.of("region." + region));
-      item.setId(key + "-" + region);
+      item.setId("join-" + key + "-" + region);
       item.setOnAction(e -> model.change(id, q -> q.withArea(how.apply(q.area(), region))));
       menu.getItems().add(item);
     }
@@ -217,7 +215,7 @@ final class PassPanel extends VBox {
     String both = base.isEmpty() || strokes.isEmpty() ? base + strokes : base + ", " + strokes;
     StringBuilder all = new StringBuilder(both);
     for (Term t : a.terms()) {
-      String how = "area." + t.how().name().toLowerCase(Locale.ROOT);
+      String how = "joined." + BenchModel.key(t.how());
       all.append(all.isEmpty() ? "" : ", ").append(Words.of(how, Words.of("region." + t.region())));
     }
     return a.inverted() ? Words.of("area.inverted", all) : all.toString();

@@ -3,6 +3,9 @@ package carezza.app;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import carezza.area.Area;
+import carezza.face.FaceHandle;
+import carezza.face.FaceMap;
+import carezza.face.Pin;
 import carezza.image.SourcePicture;
 import carezza.io.DocumentStore;
 import carezza.io.ExportSettings;
@@ -283,8 +286,67 @@ public class JourneyTest {
       assertThat(sheet().region(region)).isEqualTo(Area.found(region));
     }
     settle();
+    noWordIsClipped();
+  }
+
+  /** A handle is dragged; the outlines near it follow, and the step can be undone. */
+  @Test(dependsOnMethods = "aNewPictureOffersItsFace")
+  public void aHandleBendsTheOutlines() throws Exception {
+    robot.clickOn("#bend");
+    until(() -> bench.model().tool().get() == BenchModel.Tool.BEND_FACE);
+    FaceMap before = sheet().faceMap().orElseThrow();
+    Pin chin = FaceHandle.CHIN.at(before.faces().get(0));
+    Point2D from = at(chin.x(), chin.y());
+    robot.drag(from, MouseButton.PRIMARY).dropTo(from.add(0, 12));
+    until(() -> !sheet().faceMap().orElseThrow().equals(before) && !bench.model().isPreview());
+    Pin now = FaceHandle.CHIN.at(sheet().faceMap().orElseThrow().faces().get(0));
+    assertThat(now.y()).isGreaterThan(chin.y() + 15);
+    assertThat(sheet().faceMap().orElseThrow().pxPerMm()).isGreaterThan(0);
+    robot.clickOn("#bend");
+    until(() -> bench.model().tool().get() == BenchModel.Tool.HAND);
     focusPicture();
     robot.press(KeyCode.CONTROL).press(KeyCode.Z).release(KeyCode.Z).release(KeyCode.CONTROL);
-    until(() -> sheet().faceMap().isEmpty());
+    until(() -> sheet().faceMap().orElseThrow().equals(before));
+    settle();
+  }
+
+  /** A pass starts on its region with nothing pointed out, and another region is taken away. */
+  @Test(dependsOnMethods = "aHandleBendsTheOutlines")
+  public void anAreaIsPutTogetherFromRegions() throws Exception {
+    robot.clickOn("#add-twoBands");
+    until(() -> sheet().passes().size() == 1);
+    assertThat(sheet().passes().get(0).area()).isEqualTo(Area.ofRegion("skin"));
+    assertThat(bench.model().tool().get()).isEqualTo(BenchModel.Tool.HAND);
+    WaitForAsyncUtils.waitForFxEvents();
+    noWordIsClipped();
+    robot.clickOn("#join-take");
+    robot.clickOn("#join-take-lips");
+    until(() -> sheet().passes().get(0).area().terms().size() == 1);
+    assertThat(sheet().passes().get(0).area().terms().get(0).region()).isEqualTo("lips");
+    noWordIsClipped();
+    settle();
+  }
+
+  /** Each check view draws something else. */
+  @Test(dependsOnMethods = "anAreaIsPutTogetherFromRegions")
+  public void numberKeysChangeTheView() throws Exception {
+    focusPicture();
+    KeyCode[] digits = {
+      KeyCode.DIGIT2,
+      KeyCode.DIGIT3,
+      KeyCode.DIGIT4,
+      KeyCode.DIGIT5,
+      KeyCode.DIGIT6,
+      KeyCode.DIGIT7,
+      KeyCode.DIGIT8,
+      KeyCode.DIGIT9,
+      KeyCode.DIGIT1
+    };
+    for (KeyCode digit : digits) {
+      robot.push(digit);
+      Look want = Look.values()[digit.ordinal() - KeyCode.DIGIT1.ordinal()];
+      until(() -> bench.model().look().get() == want);
+      settle();
+    }
   }
 }

@@ -38,6 +38,8 @@ public class WordsTest {
           "region.",
           "action.",
           "export.",
+          "join.",
+          "joined.",
           "keys.");
 
   private static String sources() throws IOException {

@@ -11,11 +11,14 @@ import carezza.sitter.DemoJob;
 import carezza.sitter.DemoSitter;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
+import javax.imageio.ImageIO;
 import org.testng.annotations.BeforeClass;
 import org.testng.annotations.Test;
 
@@ -87,6 +90,64 @@ public class CommandsTest {
         .isEqualTo("noRegion");
     assertThat(run("measure", picture.toString())).isZero();
     assertThat(out.toString()).contains("reliefKept").contains("scale 6.4");
+  }
+
+  @Test
+  public void regionsAreWrittenWithTheirMap() throws IOException {
+    DemoSitter maren = DemoSitter.load("maren");
+    Path plain = Files.copy(maren.picture().path(), dir.resolve("maren.jpg"));
+    Path to = dir.resolve("masks");
+    assertThat(run("regions", plain.toString(), "--out", to.toString())).isZero();
+    JsonNode map = new ObjectMapper().readTree(to.resolve("map.json").toFile());
+    assertThat(map.path("faces")).hasSize(1);
+    JsonNode face = map.path("faces").get(0);
+    assertThat(face.path("points")).hasSize(468);
+    assertThat(face.path("pxPerMm").asDouble()).isBetween(6.2, 6.9);
+    assertThat(face.path("pxPerMmError").asDouble()).isBetween(0.1, 0.4);
+    assertThat(face.path("irisWidthPx").asDouble()).isBetween(74.0, 82.0);
+    assertThat(face.path("pupils").get(0).get(0).asDouble()).isBetween(750.0, 760.0);
+    for (String name :
+        List.of(
+            "skin",
+            "lips",
+            "teeth",
+            "eye-whites",
+            "iris",
+            "brows",
+            "hair",
+            "clothing",
+            "backdrop")) {
+      BufferedImage mask = ImageIO.read(to.resolve(name + ".png").toFile());
+      assertThat(mask.getWidth()).isEqualTo(2000);
+      assertThat(mask.getHeight()).isEqualTo(2500);
+      assertThat(mask.getRaster().getNumBands()).isEqualTo(1);
+    }
+    BufferedImage skin = ImageIO.read(to.resolve("skin.png").toFile());
+    assertThat(skin.getRaster().getSample(760, 1150, 0)).as("a cheek").isGreaterThan(250);
+    assertThat(skin.getRaster().getSample(60, 60, 0)).as("the curtain").isLessThan(5);
+    assertThat(run("measure", plain.toString(), "--json")).isZero();
+    JsonNode o = new ObjectMapper().readTree(out.toString());
+    assertThat(o.path("faces")).hasSize(1);
+    assertThat(o.path("regionsCm2").path("skin").asDouble()).isBetween(150.0, 400.0);
+    assertThat(o.path("readings").path("textureKept").path("now").asDouble())
+        .isBetween(99.0, 101.0);
+  }
+
+  @Test
+  public void withoutAFaceNoRegionIsInvented() throws IOException {
+    Path grey = dir.resolve("grey.png");
+    BufferedImage image = new BufferedImage(300, 200, BufferedImage.TYPE_INT_RGB);
+    for (int i = 0; i < 300 * 200; i++) {
+      image.setRGB(i % 300, i / 300, 0x767676);
+    }
+    ImageIO.write(image, "png", grey.toFile());
+    Path to = dir.resolve("none");
+    assertThat(run("regions", grey.toString(), "--out", to.toString())).isZero();
+    assertThat(err.toString()).contains("grey.png: no face was found");
+    assertThat(to.toFile().list()).containsExactly("map.json");
+    JsonNode map = new ObjectMapper().readTree(to.resolve("map.json").toFile());
+    assertThat(map.path("faces").isArray()).isTrue();
+    assertThat(map.path("faces")).isEmpty();
   }
 
   @Test

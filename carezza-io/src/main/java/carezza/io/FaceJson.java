@@ -105,6 +105,9 @@ final class FaceJson {
         }
         at += got;
       }
+      if (inflater.inflate(new byte[1]) > 0) {
+        throw new IllegalArgumentException("person holds more than " + cells.length + " cells");
+      }
     } catch (DataFormatException e) {
       throw new IllegalArgumentException("person cannot be unpacked", e);
     } finally {

@@ -2,6 +2,7 @@ package carezza.io;
 
 import carezza.area.Area;
 import carezza.area.Stroke;
+import carezza.face.FaceMap;
 import carezza.image.Hash;
 import carezza.pass.Pass;
 import carezza.sheet.RunSheet;
@@ -104,7 +105,9 @@ public final class Journal {
 
   private static ObjectNode step(RunSheet before, RunSheet now) {
     ObjectNode o = JsonNodeFactory.instance.objectNode();
-    now.faceMap().ifPresent(m -> o.set("faceMap", SheetJson.faceMap(m)));
+    if (!now.faceMap().equals(before.faceMap())) {
+      o.set("faceMap", now.faceMap().<JsonNode>map(SheetJson::faceMap).orElse(o.nullNode()));
+    }
     if (!now.regions().equals(before.regions())) {
       o.set("regions", SheetJson.regions(now.regions()));
     }
@@ -171,6 +174,7 @@ public final class Journal {
     }
     Map<String, Area> regions =
         line.has("regions") ? SheetJson.readRegions(line.path("regions")) : s.regions();
-    return new RunSheet(SheetJson.readFaceMap(line).or(s::faceMap), regions, order);
+    Optional<FaceMap> map = line.has("faceMap") ? SheetJson.readFaceMap(line) : s.faceMap();
+    return new RunSheet(map, regions, order);
   }
 }

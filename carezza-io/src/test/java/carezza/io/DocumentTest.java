@@ -6,10 +6,13 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import carezza.area.Area;
 import carezza.area.Growth;
 import carezza.area.Stroke;
+import carezza.area.Term;
 import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
 import carezza.engine.TileCache;
 import carezza.face.FaceMap;
+import carezza.face.FoundFace;
+import carezza.face.PersonMask;
 import carezza.face.Pin;
 import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
@@ -104,6 +107,60 @@ public class DocumentTest {
     Document back = store.load();
     assertThat(back.sheet()).isEqualTo(full());
     assertThat(back.sourceSha256()).isEqualTo(DocumentStore.sha256(picture));
+  }
+
+  private static FaceMap found() {
+    Random r = new Random(5);
+    List<Pin> mesh = new ArrayList<>();
+    for (int i = 0; i < FoundFace.POINTS; i++) {
+      mesh.add(new Pin(r.nextInt(200_000) / 100.0, r.nextInt(250_000) / 100.0));
+    }
+    byte[] chance = new byte[250 * 300];
+    for (int i = 0; i < chance.length; i++) {
+      double far = Math.hypot(i % 250 - 125, i / 250 - 150) / 90;
+      chance[i] = (byte) (5 * Math.round(51 / (1 + Math.exp(20 * (far - 1)))));
+    }
+    PersonMask person = new PersonMask(8, 250, 300, chance);
+    FoundFace f =
+        new FoundFace(0.93, mesh, new Pin(700.5, 800.25), new Pin(1100, 810), 78.1, 77.9, person);
+    return FaceMap.of(List.of(f, f.withMesh(mesh)));
+  }
+
+  @Test
+  public void foundFacesAndJoinedRegionsComeBack() throws IOException {
+    Area area =
+        Area.ofRegion("skin")
+            .with(new Term(Term.How.TAKE, "underEyes", 2.5))
+            .with(new Term(Term.How.ADD, "lips", 0));
+    RunSheet s =
+        RunSheet.EMPTY
+            .withFaceMap(found())
+            .withRegion("skin", Area.found("skin").with(stroke(new Random(2), 30)))
+            .add(Pass.start(1, Kinds.of("twoBands"), area));
+    store.save(store.load().with(s));
+    assertThat(store.load().sheet()).isEqualTo(s);
+    assertThat(Files.size(store.file())).as("two faces").isLessThan(40_000);
+    ObjectMapper m = new ObjectMapper();
+    ObjectNode o = (ObjectNode) m.readTree(store.file().toFile());
+    ((ObjectNode) o.path("faceMap").path("person")).put("w", 9);
+    m.writeValue(store.file().toFile(), o);
+    assertThatThrownBy(() -> store.load())
+        .hasMessageContaining(store.file().getFileName().toString());
+  }
+
+  /** A face map is written once, not with every step, and can be taken back. */
+  @Test
+  public void theJournalKeepsAFaceMapAndItsUndoing() throws IOException {
+    store.save(store.load().with(RunSheet.EMPTY));
+    RunSheet mapped = RunSheet.EMPTY.withFaceMap(found());
+    RunSheet painted = mapped.add(Pass.start(1, Kinds.of("dodge"), Area.NONE));
+    Journal journal = new Journal(store.journalFile(), RunSheet.EMPTY, RunSheet.EMPTY);
+    journal.append(mapped);
+    journal.append(painted);
+    assertThat(store.load().sheet()).isEqualTo(RunSheet.EMPTY);
+    assertThat(store.recover(RunSheet.EMPTY)).contains(painted);
+    journal.append(RunSheet.EMPTY);
+    assertThat(store.recover(RunSheet.EMPTY)).contains(RunSheet.EMPTY);
   }
 
   @Test
