@@ -190,13 +190,27 @@ public final class BenchModel {
   }
 
   private void findFace(OpenPicture p) {
-    away(
-        seeker,
-        () -> finder.find(p.engine().original(), () -> picture.get() != p),
+    seek(
+        p,
         faces -> {
-          if (!faces.isEmpty() && p.history().now().faceMap().isEmpty()) {
+          if (p.history().now().faceMap().isEmpty()) {
             offered.set(faces);
           }
+        });
+  }
+
+  private void seek(OpenPicture p, Consumer<List<FoundFace>> then) {
+    away(seeker, () -> finder.find(p.engine().original(), () -> picture.get() != p), then);
+  }
+
+  /** Looks for faces in a picture whose eyes were pinned by hand. */
+  public void findFaces() {
+    message.set(Words.of("message.seeking"));
+    seek(
+        picture.get(),
+        faces -> {
+          message.set(faces.isEmpty() ? Words.of("message.noFace") : "");
+          offered.set(faces);
         });
   }
 
@@ -206,6 +220,7 @@ public final class BenchModel {
     offered.set(List.of());
     if (!faces.isEmpty()) {
       tool.set(Tool.HAND);
+      readings.set(List.of());
       commit(picture.get().history().now().withFaceMap(FaceMap.of(faces)));
     }
   }

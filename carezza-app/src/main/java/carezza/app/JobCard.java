@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
+import java.util.Optional;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -106,12 +107,7 @@ final class JobCard extends VBox {
       return;
     }
     list.getChildren().add(regions());
-    model
-        .sheet()
-        .get()
-        .faceMap()
-        .filter(m -> !m.faces().isEmpty())
-        .ifPresent(m -> list.getChildren().add(faces(m)));
+    list.getChildren().add(faces(model.sheet().get().faceMap().filter(m -> !m.faces().isEmpty())));
     RunSheet s = model.sheet().get();
     for (Stage stage : SHOWN) {
       list.getChildren().add(stageRow(stage));
@@ -144,7 +140,8 @@ final class JobCard extends VBox {
   private Node regions() {
     HBox row = new HBox(6);
     row.setAlignment(Pos.CENTER_LEFT);
-    Label name = new Label(Words.of("card.pointOut"));
+    boolean found = model.sheet().get().faceMap().filter(m -> !m.faces().isEmpty()).isPresent();
+    Label name = new Label(Words.of(found ? "card.moreOf" : "card.pointOut"));
     name.getStyleClass().add("soft");
     row.getChildren().add(name);
     for (String region : List.of("skin", "teeth", "eyeWhites")) {
@@ -168,17 +165,34 @@ final class JobCard extends VBox {
     return row;
   }
 
-  private Node faces(FaceMap map) {
-    Label say =
-        new Label(
-            Words.of(
-                "card.map",
-                map.faces().size(),
-                String.format(Locale.ROOT, "%.1f", map.pxPerMm()),
-                Math.round(100 * map.relativeError())));
+  /** What is known of faces, and how to bend their outlines or to look for them. */
+  private Node faces(Optional<FaceMap> known) {
+    Label say = new Label(known.map(JobCard::scale).orElse(Words.of("card.noMap")));
     say.getStyleClass().add("soft");
     Region space = new Region();
     HBox.setHgrow(space, Priority.ALWAYS);
+    HBox row = new HBox(6, say, space, known.isPresent() ? bend() : find());
+    row.setAlignment(Pos.CENTER_LEFT);
+    row.getStyleClass().add("regions");
+    return row;
+  }
+
+  private static String scale(FaceMap map) {
+    return Words.of(
+        "card.map",
+        map.faces().size(),
+        String.format(Locale.ROOT, "%.1f", map.pxPerMm()),
+        Math.round(100 * map.relativeError()));
+  }
+
+  private Button find() {
+    Button find = new Button(Words.of("action.findFace"));
+    find.setId("findFace");
+    find.setOnAction(e -> model.findFaces());
+    return find;
+  }
+
+  private ToggleButton bend() {
     ToggleButton bend = new ToggleButton(Words.of("action.bend"));
     bend.setId("bend");
     bend.setSelected(model.tool().get() == BenchModel.Tool.BEND_FACE);
@@ -186,10 +200,7 @@ final class JobCard extends VBox {
         e ->
             model.tool().set(bend.isSelected() ? BenchModel.Tool.BEND_FACE : BenchModel.Tool.HAND));
     model.tool().addListener((o, a, tool) -> bend.setSelected(tool == BenchModel.Tool.BEND_FACE));
-    HBox row = new HBox(6, say, space, bend);
-    row.setAlignment(Pos.CENTER_LEFT);
-    row.getStyleClass().add("regions");
-    return row;
+    return bend;
   }
 
   private Node stageRow(Stage stage) {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import carezza.area.Area;
 import carezza.area.Stroke;
+import carezza.face.FaceHandle;
 import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.PersonMask;
@@ -207,5 +208,31 @@ public class BenchModelTest {
     assertThat(n.offered().get()).isEmpty();
     n.point(326, 90);
     assertThat(n.sheet().get().faceMap().orElseThrow().leftEye()).isEqualTo(new Pin(326, 90));
+  }
+
+  @Test
+  public void aFaceCanBeLookedForLater() throws Exception {
+    BenchModel m = withFace(face());
+    m.refuseOffered();
+    m.point(74, 90);
+    m.point(326, 90);
+    m.findFaces();
+    assertThat(m.offered().get()).hasSize(1);
+    m.takeOffered();
+    assertThat(m.sheet().get().faceMap().orElseThrow().faces()).hasSize(1);
+    m.undo();
+    assertThat(m.sheet().get().faceMap().orElseThrow().leftEye()).isEqualTo(new Pin(326, 90));
+  }
+
+  @Test
+  public void aHandleIsDraggedInOneStep() throws Exception {
+    BenchModel m = withFace(face());
+    m.takeOffered();
+    RunSheet taken = m.sheet().get();
+    m.bend(0, FaceHandle.RIGHT_PUPIL, new Pin(104, 101), false);
+    m.bend(0, FaceHandle.RIGHT_PUPIL, new Pin(108, 102), true);
+    assertThat(m.sheet().get().faceMap().orElseThrow().rightEye()).isEqualTo(new Pin(108, 102));
+    m.undo();
+    assertThat(m.sheet().get()).isEqualTo(taken);
   }
 }
