@@ -18,10 +18,15 @@ public final class ColourHistogram {
 
   private static final float SHADE_STOPS = 0.6f;
 
-  private final float[] share;
+  /** Axes in the order in which they are smoothed: luminance once, ratios twice. */
+  private static final int[] SMOOTHED = {0, 1, 2, 1, 2};
 
-  private ColourHistogram(float[] share) {
-    this.share = share;
+  private final float[] count;
+  private final double sum;
+
+  private ColourHistogram(float[] count, double sum) {
+    this.count = count;
+    this.sum = Math.max(1, sum);
   }
 
   /** Learnt from pixels, each counted by its weight. */
@@ -40,35 +45,49 @@ public final class ColourHistogram {
   private static ColourHistogram of(
       float[] e, float[] c1, float[] c2, float[] weight, double[] shades) {
     float[] n = new float[NE * NC * NC];
+    int[] low = {NE, NC, NC};
+    int[] high = {-1, -1, -1};
     double sum = 0;
     for (int i = 0; i < e.length; i++) {
       for (int k = 0; weight[i] > 0 && k < shades.length; k++) {
         double w = weight[i] * shades[k];
-        n[bin(e[i] - k * SHADE_STOPS, c1[i], c2[i])] += (float) w;
+        int at = bin(e[i] - k * SHADE_STOPS, c1[i], c2[i]);
+        n[at] += (float) w;
         sum += w;
+        widen(low, high, at / (NC * NC), at / NC % NC, at % NC);
       }
     }
-    n = smooth(n, NC * NC, NE);
-    for (int k = 0; k < 2; k++) {
-      n = smooth(n, NC, NC);
-      n = smooth(n, 1, NC);
+    for (int axis : SMOOTHED) {
+      int size = axis == 0 ? NE : NC;
+      low[axis] = Math.max(0, low[axis] - 1);
+      high[axis] = Math.min(size - 1, high[axis] + 1);
+      n = smooth(n, axis, size, low, high);
     }
-    for (int i = 0; i < n.length; i++) {
-      n[i] = (float) (n[i] / Math.max(1, sum)) + FLOOR;
-    }
-    return new ColourHistogram(n);
+    return new ColourHistogram(n, sum);
   }
 
-  /** One pass of (1, 2, 1)/4 along one axis. */
-  private static float[] smooth(float[] in, int stride, int length) {
+  private static void widen(int[] low, int[] high, int i, int j, int k) {
+    low[0] = Math.min(low[0], i);
+    high[0] = Math.max(high[0], i);
+    low[1] = Math.min(low[1], j);
+    high[1] = Math.max(high[1], j);
+    low[2] = Math.min(low[2], k);
+    high[2] = Math.max(high[2], k);
+  }
+
+  /** One pass of (1, 2, 1)/4 along one axis; beyond {@code low} and {@code high} all is 0. */
+  private static float[] smooth(float[] in, int axis, int size, int[] low, int[] high) {
     float[] out = new float[in.length];
-    for (int block = 0; block < in.length; block += stride * length) {
-      for (int at = 0; at < length; at++) {
-        int row = block + at * stride;
-        int left = at > 0 ? row - stride : row;
-        int right = at < length - 1 ? row + stride : row;
-        for (int k = 0; k < stride; k++) {
-          out[row + k] = 0.25f * in[left + k] + 0.5f * in[row + k] + 0.25f * in[right + k];
+    int stride = axis == 0 ? NC * NC : axis == 1 ? NC : 1;
+    for (int i = low[0]; i <= high[0]; i++) {
+      for (int j = low[1]; j <= high[1]; j++) {
+        int row = (i * NC + j) * NC;
+        for (int k = low[2]; k <= high[2]; k++) {
+          int at = axis == 0 ? i : axis == 1 ? j : k;
+          int left = at > 0 ? -stride : 0;
+          int right = at < size - 1 ? stride : 0;
+          int x = row + k;
+          out[x] = 0.25f * in[x + left] + 0.5f * in[x] + 0.25f * in[x + right];
         }
       }
     }
@@ -88,6 +107,6 @@ public final class ColourHistogram {
 
   /** How often a colour occurs: share of a bin, never 0. */
   public float density(float e, float c1, float c2) {
-    return share[bin(e, c1, c2)];
+    return (float) (count[bin(e, c1, c2)] / sum) + FLOOR;
   }
 }

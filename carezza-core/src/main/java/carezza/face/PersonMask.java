@@ -24,6 +24,19 @@ public record PersonMask(double cellPx, int w, int h, byte[] chance) {
     chance = chance.clone();
   }
 
+  /** The greater chance of both in every cell; the other is of the same picture. */
+  public PersonMask or(PersonMask o) {
+    if (o.w != w || o.h != h) {
+      throw new IllegalArgumentException(
+          "person masks of " + w + " x " + h + " and " + o.w + " x " + o.h + " cells");
+    }
+    byte[] both = chance.clone();
+    for (int i = 0; i < both.length; i++) {
+      both[i] = (byte) Math.max(both[i] & 255, o.chance[i] & 255);
+    }
+    return new PersonMask(cellPx, w, h, both);
+  }
+
   @Override
   public byte[] chance() {
     return chance.clone();

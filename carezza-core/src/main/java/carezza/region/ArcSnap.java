@@ -66,7 +66,7 @@ final class ArcSnap {
   private static final double COLUMN_MM = 0.25;
 
   /** Distances from the outline are reckoned so far apart and are linear between. */
-  private static final double GRID_MM = 0.5;
+  private static final double GRID_MM = 0.8;
 
   private final Traits t;
   private final ColourPlanes planes;

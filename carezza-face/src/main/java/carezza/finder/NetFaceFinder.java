@@ -76,7 +76,16 @@ public final class NetFaceFinder implements FaceFinder {
         out.add(snaps ? snapped(face, picture) : face);
       }
     }
-    return out;
+    return sharingPeople(out);
+  }
+
+  /** One mask for the whole picture: everybody whom any face shows. */
+  private static List<FoundFace> sharingPeople(List<FoundFace> faces) {
+    return faces.stream()
+        .map(FoundFace::person)
+        .reduce(PersonMask::or)
+        .map(all -> faces.stream().map(f -> f.withPerson(all)).toList())
+        .orElse(faces);
   }
 
   /** The face with its irises on the picture's own rims. */

@@ -4,14 +4,19 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import carezza.area.Area;
 import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
+import carezza.engine.SheetView;
 import carezza.engine.TileCache;
 import carezza.face.FaceContours;
+import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.Pin;
 import carezza.image.PixelReader;
+import carezza.image.Plane;
 import carezza.image.SourcePicture;
+import carezza.sheet.RunSheet;
 import carezza.sitter.DemoSitter;
 import java.util.List;
 import java.util.Random;
@@ -99,6 +104,36 @@ public class NetFaceFinderTest {
       sum += f.mesh().get(i).distance(want);
     }
     assertThat(sum / 468 / eyes).as("of the eye distance").isLessThan(0.015);
+  }
+
+  /** Two sitters side by side, each at half size: both are found, and each has skin. */
+  @Test
+  public void everySitterInAPictureIsFound() {
+    SourcePicture both = new SourcePicture(2000, 1250, 8, 3);
+    for (int k = 0; k < 2; k++) {
+      SourcePicture p = DemoSitter.load(k == 0 ? "maren" : "tobias").picture().picture();
+      for (int y = 0; y < 1250; y++) {
+        for (int x = 0; x < 1000; x++) {
+          for (int c = 0; c < 3; c++) {
+            both.setCode(c, 1000 * k + x, y, p.code(c, 2 * x, 2 * y));
+          }
+        }
+      }
+    }
+    Engine e = new Engine(both, ColorEncoding.srgb(), new TileCache(1 << 28));
+    List<FoundFace> faces = finder.find(e.original(), () -> false);
+    assertThat(faces).hasSize(2);
+    assertThat(faces.get(0).person()).isEqualTo(faces.get(1).person());
+    SheetView view = e.view(RunSheet.EMPTY.withFaceMap(FaceMap.of(faces)), () -> false);
+    Plane skin = view.mask(Area.found("skin"), 1, view.bounds(1));
+    for (int k = 0; k < 2; k++) {
+      FoundFace f = faces.get(k);
+      assertThat(f.rightPupil().distance(f.leftPupil())).isBetween(190.0, 215.0);
+      Pin cheek = f.mesh().get(205);
+      assertThat(skin.at((int) cheek.x() / 2, (int) cheek.y() / 2)).isGreaterThan(0.9f);
+      assertThat(skin.at((int) f.rightPupil().x() / 2, (int) f.rightPupil().y() / 2))
+          .isLessThan(0.1f);
+    }
   }
 
   @Test
