@@ -70,6 +70,7 @@ final class ArcSnap {
 
   private final Traits t;
   private final ColourPlanes planes;
+  private final Closeup seen;
   private final double px;
   private final double side;
   private final float[] free;
@@ -78,12 +79,13 @@ final class ArcSnap {
   private final int most;
   private final int[] sure;
 
-  private ArcSnap(Traits t, ColourPlanes planes, double px, int level, float[] free, Parts parts) {
+  private ArcSnap(Traits t, ColourPlanes planes, Closeup seen, float[] free, Parts parts) {
     this.t = t;
     this.planes = planes;
-    this.px = px;
+    this.seen = seen;
+    px = seen.pxPerMm();
     this.free = free;
-    side = 1 << level;
+    side = seen.side();
     partIn = told(parts.within());
     partOut = told(parts.without());
     most = parts.most();
@@ -91,10 +93,9 @@ final class ArcSnap {
   }
 
   private int[] told(Part part) {
-    Rect r = planes.rect();
     int[] out = new int[planes.size()];
     for (int i = 0; i < out.length; i++) {
-      out[i] = part.at((r.x() + i % r.w() + 0.5) * side, (r.y() + i / r.w() + 0.5) * side);
+      out[i] = part.at(seen.x(i), seen.y(i));
     }
     return out;
   }
@@ -112,32 +113,22 @@ final class ArcSnap {
       Parts parts,
       Traits t,
       double pxPerMm) {
-    int level = 0;
-    while (pxPerMm / (2 << level) >= t.pxPerMm) {
-      level++;
-    }
-    double perMm = pxPerMm / (1 << level);
     int reach = (int) Math.ceil((2 * t.doubtMm + t.aroundMm) * pxPerMm) + 2;
-    Rect need =
-        Outline.through(points)
-            .bounds()
-            .grow(reach)
-            .toLevel(level)
-            .intersect(picture.bounds(level));
-    if (need.w() < 4 || need.h() < 4) {
+    Rect wide = Outline.through(points).bounds().grow(reach);
+    Closeup seen = Closeup.of(picture, wide, pxPerMm, t.pxPerMm);
+    if (seen.rect().w() < 4 || seen.rect().h() < 4) {
       return points;
     }
-    ColourPlanes planes =
-        ColourPlanes.of(picture.read(level, need), t.lightMm * perMm, t.ratioMm * perMm);
+    ColourPlanes planes = seen.colours(picture, t.lightMm, t.ratioMm);
     float[] free = new float[planes.size()];
     java.util.Arrays.fill(free, 1);
     for (Outline o : not) {
-      float[] in = o.coverage(level, need).data();
+      float[] in = seen.coverage(o);
       for (int i = 0; i < free.length; i++) {
         free[i] *= 1 - in[i];
       }
     }
-    ArcSnap snap = new ArcSnap(t, planes, perMm, level, free, parts);
+    ArcSnap snap = new ArcSnap(t, planes, seen, free, parts);
     List<Pin> now = points;
     for (int k = 0; k < t.rounds; k++) {
       now = snap.laid(now, t.doubtMm * Math.scalb(1.0, -k));

@@ -39,26 +39,17 @@ final class Brows {
    * @param headHair where hair of the head or what is worn on it lies
    */
   static Matte find(PixelReader picture, Outline brow, Matte headHair, double pxPerMm) {
-    int level = 0;
-    while (pxPerMm / (2 << level) >= PX_PER_MM) {
-      level++;
+    Rect wide = brow.bounds().grow((int) (ROUND_MM * pxPerMm));
+    Closeup seen = Closeup.of(picture, wide, pxPerMm, PX_PER_MM);
+    if (seen.isEmpty()) {
+      return Closeup.nothing();
     }
-    double side = 1 << level;
-    double px = pxPerMm / side;
-    Rect wide = brow.bounds().grow((int) (ROUND_MM * pxPerMm)).toLevel(level);
-    Rect bounds = picture.bounds(level);
-    Rect cut = wide.intersect(bounds);
-    if (cut.isEmpty()) {
-      return new Matte(level, new Plane(new Rect(0, 0, 0, 0)));
-    }
-    int left = cut.x() / 64 * 64;
-    int top = cut.y() / 64 * 64;
-    Rect need = new Rect(left, top, cut.right() - left, cut.bottom() - top);
-    ColourPlanes planes =
-        ColourPlanes.of(picture.read(level, need), HAIR_SIGMA_MM * px, HAIR_SIGMA_MM * px);
+    Rect need = seen.rect();
+    double px = seen.pxPerMm();
+    ColourPlanes planes = seen.colours(picture, HAIR_SIGMA_MM, HAIR_SIGMA_MM);
     int n = planes.size();
-    float[] head = headHair.at(level, need).data();
-    float[] off = brow.distances(need, side, Math.max(1, (int) Math.round(0.7 * px)));
+    float[] head = headHair.at(seen.level(), need).data();
+    float[] off = brow.distances(need, seen.side(), Math.max(1, (int) Math.round(0.7 * px)));
     float[] skin = new float[n];
     float[] light = new float[n];
     for (int i = 0; i < n; i++) {
@@ -88,7 +79,7 @@ final class Brows {
     for (int i = 0; i < n; i++) {
       joined[i] = (float) SurfacePrior.step((joined[i] - 0.2) / 0.4);
     }
-    return new Matte(level, new Plane(need, joined));
+    return seen.matte(joined);
   }
 
   /** Leaves out what does not hang together with hair inside the outline. */

@@ -1,10 +1,8 @@
 package carezza.region;
 
-import carezza.area.ColourPlanes;
 import carezza.area.Matte;
 import carezza.face.Pin;
 import carezza.image.PixelReader;
-import carezza.image.Plane;
 import carezza.image.Rect;
 import java.util.Arrays;
 
@@ -31,32 +29,18 @@ record IrisParts(Matte pupil, Matte catchLights) {
    */
   static IrisParts find(
       PixelReader picture, Pin centre, double radius, Outline opening, double pxPerMm) {
-    int level = 0;
-    while (pxPerMm / (2 << level) >= PX_PER_MM) {
-      level++;
+    Rect disc = Rect.ofDisc(centre.x(), centre.y(), radius);
+    Closeup c = Closeup.of(picture, disc, pxPerMm, PX_PER_MM);
+    if (c.isEmpty()) {
+      return new IrisParts(Closeup.nothing(), Closeup.nothing());
     }
-    double side = 1 << level;
-    Rect cut =
-        Rect.ofDisc(centre.x(), centre.y(), radius).toLevel(level).intersect(picture.bounds(level));
-    int left = cut.x() / 64 * 64;
-    int top = cut.y() / 64 * 64;
-    Rect need = new Rect(left, top, cut.right() - left, cut.bottom() - top);
-    double px = pxPerMm / side;
-    if (cut.isEmpty()) {
-      Matte none = new Matte(level, new Plane(new Rect(0, 0, 0, 0)));
-      return new IrisParts(none, none);
-    }
-    float[] light =
-        ColourPlanes.of(picture.read(level, need), LIGHT_SIGMA_MM * px, LIGHT_SIGMA_MM * px)
-            .light();
-    float[] seen = opening.coverage(level, need).data();
+    float[] light = c.colours(picture, LIGHT_SIGMA_MM, LIGHT_SIGMA_MM).light();
+    float[] seen = c.coverage(opening);
     double[] far = new double[light.length];
     float[] ring = new float[light.length];
     int n = 0;
     for (int i = 0; i < light.length; i++) {
-      double x = (need.x() + i % need.w() + 0.5) * side - centre.x();
-      double y = (need.y() + i / need.w() + 0.5) * side - centre.y();
-      far[i] = Math.hypot(x, y) / radius;
+      far[i] = Math.hypot(c.x(i) - centre.x(), c.y(i) - centre.y()) / radius;
       if (seen[i] > 0.5f && far[i] > MOST_PUPIL && far[i] < 0.9) {
         ring[n++] = light[i];
       }
@@ -64,16 +48,16 @@ record IrisParts(Matte pupil, Matte catchLights) {
     float[] sorted = Arrays.copyOf(ring, n);
     Arrays.sort(sorted);
     double iris = n == 0 ? 0 : sorted[n / 2];
-    Plane pupil = new Plane(need);
-    Plane catches = new Plane(need);
+    float[] pupil = new float[light.length];
+    float[] catches = new float[light.length];
     for (int i = 0; i < light.length; i++) {
       double inside = seen[i] * SurfacePrior.step((1 - far[i]) / 0.04 + 0.5);
       double middle = 1 - SurfacePrior.step((far[i] - MOST_PUPIL + 0.05) / 0.1);
       double dark = SurfacePrior.step((iris - light[i] - PUPIL_STOPS) / 0.4 + 0.5);
       double bright = SurfacePrior.step((light[i] - iris - CATCH_STOPS) / 0.5 + 0.5);
-      pupil.data()[i] = (float) (inside * middle * dark);
-      catches.data()[i] = (float) (inside * bright);
+      pupil[i] = (float) (inside * middle * dark);
+      catches[i] = (float) (inside * bright);
     }
-    return new IrisParts(new Matte(level, pupil), new Matte(level, catches));
+    return new IrisParts(c.matte(pupil), c.matte(catches));
   }
 }

@@ -54,10 +54,7 @@ public record IrisRim(Pin centre, double diameterPx) {
    * @param pxPerMm source pixels a mm
    */
   public static IrisRim near(PixelReader picture, Pin guess, double tilt, double pxPerMm) {
-    int level = 0;
-    while (pxPerMm / (2 << level) >= LEAST_PX_PER_MM) {
-      level++;
-    }
+    int level = Closeup.level(pxPerMm, LEAST_PX_PER_MM);
     double side = 1 << level;
     double px = pxPerMm / side;
     double cx = guess.x() / side;

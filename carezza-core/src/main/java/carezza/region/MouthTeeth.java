@@ -8,7 +8,6 @@ import carezza.face.FoundFace;
 import carezza.filter.Gaussian;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
-import carezza.image.Rect;
 import java.util.Arrays;
 
 /**
@@ -36,28 +35,20 @@ final class MouthTeeth {
   private MouthTeeth() {}
 
   static Matte find(PixelReader picture, FoundFace f, double pxPerMm) {
-    int level = 0;
-    while (pxPerMm / (2 << level) >= PX_PER_MM) {
-      level++;
-    }
     Outline lips = Outline.through(f.points(FaceContours.OUTER_LIPS));
     Outline mouth = Outline.through(f.points(FaceContours.INNER_LIPS));
-    Rect cut = lips.bounds().toLevel(level).intersect(picture.bounds(level));
-    if (cut.isEmpty()) {
-      return none(level);
+    Closeup seen = Closeup.of(picture, lips.bounds(), pxPerMm, PX_PER_MM);
+    if (seen.isEmpty()) {
+      return Closeup.nothing();
     }
-    int left = cut.x() / 64 * 64;
-    int top = cut.y() / 64 * 64;
-    Rect need = new Rect(left, top, cut.right() - left, cut.bottom() - top);
-    double px = pxPerMm / (1 << level);
-    ColourPlanes c = ColourPlanes.of(picture.read(level, need), LIGHT_MM * px, RATIO_MM * px);
-    float[] in = mouth.coverage(level, need).data();
-    float[] lip = lips.coverage(level, need).data();
+    ColourPlanes c = seen.colours(picture, LIGHT_MM, RATIO_MM);
+    float[] in = seen.coverage(mouth);
+    float[] lip = seen.coverage(lips);
     float[] yes = new float[in.length];
     float[] no = new float[in.length];
     float[] sorted = lights(c, in);
     if (sorted.length < 50) {
-      return none(level);
+      return Closeup.nothing();
     }
     float bright = sorted[(int) ((1 - LIGHTEST) * sorted.length)];
     float dark = sorted[(int) (DARKEST * sorted.length)];
@@ -75,12 +66,12 @@ final class MouthTeeth {
       count += yes[i];
     }
     if (count == 0 || lipArea == 0 || red / count > lipRed / lipArea - PALER) {
-      return none(level);
+      return Closeup.nothing();
     }
     for (int round = 0; round < ROUNDS; round++) {
-      weigh(c, in, lip, yes, no, JOIN_MM * px);
+      weigh(c, in, lip, yes, no, JOIN_MM * seen.pxPerMm());
     }
-    return new Matte(level, new Plane(need, yes));
+    return seen.matte(yes);
   }
 
   private static void weigh(
@@ -112,9 +103,5 @@ final class MouthTeeth {
     out = Arrays.copyOf(out, n);
     Arrays.sort(out);
     return out;
-  }
-
-  private static Matte none(int level) {
-    return new Matte(level, new Plane(new Rect(0, 0, 0, 0)));
   }
 }
