@@ -23,6 +23,9 @@ record IrisParts(Matte pupil, Matte catchLights) {
   private static final double PUPIL_STOPS = 0.8;
   private static final double CATCH_STOPS = 2;
 
+  /** Nearer to the rim of the iris white may be taken for a catch-light. */
+  private static final double CATCH_RIM = 0.88;
+
   /**
    * @param radius of the iris, source pixels
    * @param opening outline of the lids
@@ -56,7 +59,7 @@ record IrisParts(Matte pupil, Matte catchLights) {
       double dark = SurfacePrior.step((iris - light[i] - PUPIL_STOPS) / 0.4 + 0.5);
       double bright = SurfacePrior.step((light[i] - iris - CATCH_STOPS) / 0.5 + 0.5);
       pupil[i] = (float) (inside * middle * dark);
-      catches[i] = (float) (inside * bright);
+      catches[i] = (float) (inside * bright * SurfacePrior.step((CATCH_RIM - far[i]) / 0.04 + 0.5));
     }
     return new IrisParts(c.matte(pupil), c.matte(catches));
   }

@@ -14,13 +14,16 @@ import java.util.Arrays;
  * Finds teeth in an open mouth. What is lightest in it and paler than the lips is taken for teeth,
  * what is darkest for not; the colours of both, and of the lips for what is not, are learnt from
  * there and again from the outcome a few times. None are found where the lightest is no paler than
- * the lips.
+ * the lips, or much darker.
  */
 final class MouthTeeth {
   private static final double PX_PER_MM = 3.2;
 
   /** Stops by which log2 R/G of teeth lies under that of the lips, at least. */
   private static final double PALER = 0.1;
+
+  /** Stops by which teeth may be darker than the lips, in the shade of the mouth. */
+  private static final double DARKER = 0.5;
 
   private static final double LIGHT_MM = 0.2;
   private static final double RATIO_MM = 0.4;
@@ -53,19 +56,26 @@ final class MouthTeeth {
     float bright = sorted[(int) ((1 - LIGHTEST) * sorted.length)];
     float dark = sorted[(int) (DARKEST * sorted.length)];
     double red = 0;
+    double light = 0;
+    double lipLight = 0;
     double lipRed = 0;
     double lipArea = 0;
     double count = 0;
     for (int i = 0; i < in.length; i++) {
       lip[i] = Math.max(0, lip[i] - in[i]);
       lipRed += lip[i] * c.c1()[i];
+      lipLight += lip[i] * c.light()[i];
       lipArea += lip[i];
       yes[i] = c.light()[i] >= bright ? in[i] : 0;
       no[i] = c.light()[i] <= dark ? in[i] : lip[i];
       red += yes[i] * c.c1()[i];
+      light += yes[i] * c.light()[i];
       count += yes[i];
     }
-    if (count == 0 || lipArea == 0 || red / count > lipRed / lipArea - PALER) {
+    if (count == 0
+        || lipArea == 0
+        || red / count > lipRed / lipArea - PALER
+        || light / count < lipLight / lipArea - DARKER) {
       return Closeup.nothing();
     }
     for (int round = 0; round < ROUNDS; round++) {

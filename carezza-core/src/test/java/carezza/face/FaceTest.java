@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
-import java.util.ArrayList;
 import java.util.List;
 import org.testng.annotations.Test;
 
@@ -35,17 +34,8 @@ public class FaceTest {
     }
   }
 
-  /** The canonical face, 10 px a cm, turned to its left and then tilted on the picture. */
   private static List<Pin> mesh(double yaw, double roll) {
-    List<Pin> out = new ArrayList<>();
-    for (int i = 0; i < CanonicalFace.size(); i++) {
-      double[] v = CanonicalFace.vertex(i);
-      double x = v[0] * Math.cos(yaw) + v[2] * Math.sin(yaw);
-      double u = 10 * (x * Math.cos(roll) + v[1] * Math.sin(roll));
-      double w = 10 * (x * Math.sin(roll) - v[1] * Math.cos(roll));
-      out.add(new Pin(500 + u, 400 + w));
-    }
-    return out;
+    return MadeFaces.mesh(500, 400, 10, yaw, roll);
   }
 
   private static FoundFace face(List<Pin> mesh) {

@@ -4,6 +4,8 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.function.Function;
 import javax.imageio.ImageIO;
@@ -26,6 +28,12 @@ public final class MaskWriter {
       }
       image.getRaster().setPixels(0, y, p.w(), p.h(), codes);
     }
-    AtomicFile.write(file, temporary -> ImageIO.write(image, "png", temporary.toFile()));
+    AtomicFile.write(
+        file,
+        temporary -> {
+          try (OutputStream out = Files.newOutputStream(temporary)) {
+            ImageIO.write(image, "png", out);
+          }
+        });
   }
 }

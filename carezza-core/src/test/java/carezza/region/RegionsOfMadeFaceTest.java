@@ -1,0 +1,213 @@
+package carezza.region;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import carezza.area.Area;
+import carezza.engine.SheetView;
+import carezza.face.FaceContours;
+import carezza.face.FaceMap;
+import carezza.face.FoundFace;
+import carezza.face.MadeFaces;
+import carezza.face.PersonMask;
+import carezza.face.Pin;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.image.SourcePicture;
+import carezza.sheet.RunSheet;
+import carezza.testing.Pictures;
+import java.util.List;
+import java.util.Random;
+import org.testng.annotations.BeforeClass;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/**
+ * Regions of a drawn face: an egg of skin with brows, eyes and lips where the mesh has them, hair
+ * above, a neck, clothing below, a curtain behind. 3 px a mm, shaded and noisy.
+ */
+public class RegionsOfMadeFaceTest {
+  private static final int W = 800;
+  private static final int H = 1000;
+  private static final double CX = 400;
+  private static final double CY = 430;
+  private static final double CM = 30;
+
+  private static final double[] SKIN = {0.72, 0.52, 0.42};
+  private static final double[] HAIR = {0.22, 0.17, 0.15};
+  private static final double[] CLOTH = {0.35, 0.42, 0.62};
+  private static final double[] CURTAIN = {0.25, 0.42, 0.3};
+  private static final double[] LIPS = {0.62, 0.35, 0.35};
+  private static final double[] MOUTH = {0.2, 0.1, 0.1};
+  private static final double[] WHITE = {0.8, 0.79, 0.77};
+  private static final double[] IRIS = {0.3, 0.36, 0.4};
+  private static final double[] BLACK = {0.05, 0.05, 0.05};
+
+  private FoundFace face;
+
+  private static boolean inNeck(double x, double y) {
+    return Math.abs(x - CX) < 150 && y > CY && y < 800;
+  }
+
+  private static boolean inCloth(double x, double y) {
+    return y > 760 + 0.0008 * (x - CX) * (x - CX);
+  }
+
+  private static boolean inHair(double x, double y) {
+    return Math.hypot((x - CX) / 290, (y - 350) / 300) < 1 && y < CY + 120;
+  }
+
+  private static PersonMask person() {
+    int w = W / 10;
+    int h = H / 10;
+    byte[] chance = new byte[w * h];
+    for (int i = 0; i < chance.length; i++) {
+      double x = 10 * (i % w) + 5;
+      double y = 10 * (i / w) + 5;
+      boolean egg = Math.hypot((x - CX) / 230, (y - 420) / 300) < 1;
+      boolean in = egg || inNeck(x, y) || inCloth(x, y) || inHair(x, y);
+      chance[i] = (byte) (in ? 230 : 20);
+    }
+    return new PersonMask(10, w, h, chance);
+  }
+
+  private double[][] colours;
+
+  /** The later a surface is drawn, the nearer it lies. */
+  @BeforeClass
+  public void draw() {
+    face = MadeFaces.of(MadeFaces.mesh(CX, CY, CM, 0, 0), person());
+    colours = new double[W * H][];
+    for (int i = 0; i < W * H; i++) {
+      double x = i % W + 0.5;
+      double y = i / W + 0.5;
+      colours[i] = inCloth(x, y) ? CLOTH : inHair(x, y) ? HAIR : inNeck(x, y) ? SKIN : CURTAIN;
+    }
+    fill(FaceContours.OVAL, SKIN);
+    fill(FaceContours.OUTER_LIPS, LIPS);
+    fill(FaceContours.INNER_LIPS, MOUTH);
+    fill(FaceContours.RIGHT_BROW, HAIR);
+    fill(FaceContours.LEFT_BROW, HAIR);
+    fill(FaceContours.RIGHT_EYE, WHITE);
+    fill(FaceContours.LEFT_EYE, WHITE);
+    for (int i = 0; i < W * H; i++) {
+      Pin p = new Pin(i % W + 0.5, i / W + 0.5);
+      double far = Math.min(p.distance(face.rightPupil()), p.distance(face.leftPupil()));
+      double share = far / (face.rightIrisPx() / 2);
+      if (colours[i] == WHITE && share < 1) {
+        colours[i] = share < 0.4 ? BLACK : IRIS;
+      }
+    }
+  }
+
+  private void fill(List<Integer> line, double[] colour) {
+    float[] in = Outline.through(face.points(line)).coverage(0, new Rect(0, 0, W, H)).data();
+    for (int i = 0; i < in.length; i++) {
+      colours[i] = in[i] > 0.5f ? colour : colours[i];
+    }
+  }
+
+  private SourcePicture picture(double light, long seed) {
+    SourcePicture p = new SourcePicture(W, H, 8, 3);
+    Random random = new Random(seed);
+    for (int y = 0; y < H; y++) {
+      for (int x = 0; x < W; x++) {
+        double[] c = colours[y * W + x];
+        double shade = light * (0.85 + 0.15 * Math.sin(x / 150.0)) * (inNeck(x, y) ? 0.8 : 1);
+        for (int k = 0; k < 3; k++) {
+          double v = 255 * (c[k] * shade + 0.012 * random.nextGaussian());
+          p.setCode(k, x, y, (int) Math.round(Math.max(0, Math.min(255, v))));
+        }
+      }
+    }
+    return p;
+  }
+
+  private SheetView view(double light) {
+    RunSheet sheet = RunSheet.EMPTY.withFaceMap(FaceMap.of(List.of(face)));
+    return Pictures.engine(picture(light, 4)).view(sheet, () -> false);
+  }
+
+  private double overlap(SheetView view, RegionName region, double[]... drawn) {
+    Plane m = view.mask(Area.found(region.key()), 0, new Rect(0, 0, W, H));
+    double both = 0;
+    double either = 0;
+    for (int i = 0; i < W * H; i++) {
+      double[] c = colours[i];
+      float truth = 0;
+      for (double[] want : drawn) {
+        truth = c == want ? 1 : truth;
+      }
+      both += Math.min(m.data()[i], truth);
+      either += Math.max(m.data()[i], truth);
+    }
+    return both / either;
+  }
+
+  @DataProvider
+  public Object[][] lights() {
+    return new Object[][] {{1.0}, {0.5}};
+  }
+
+  @Test(dataProvider = "lights")
+  public void surfacesAndFeaturesAreToldApart(double light) {
+    SheetView v = view(light);
+    assertThat(overlap(v, RegionName.SKIN, SKIN)).isGreaterThan(0.95);
+    assertThat(overlap(v, RegionName.CLOTHING, CLOTH)).isGreaterThan(0.95);
+    assertThat(overlap(v, RegionName.BACKDROP, CURTAIN)).isGreaterThan(0.95);
+    assertThat(overlap(v, RegionName.LIPS, LIPS)).isGreaterThan(0.95);
+    assertThat(overlap(v, RegionName.IRISES, IRIS, BLACK)).isGreaterThan(0.95);
+    assertThat(overlap(v, RegionName.EYE_WHITES, WHITE)).isGreaterThan(0.9);
+    assertThat(overlap(v, RegionName.PUPILS, BLACK)).isGreaterThan(0.75);
+  }
+
+  /** The mouth shows no teeth; nothing shines in the eyes: no catch-lights. */
+  @Test
+  public void whatDoesNotShowIsNotInvented() {
+    SheetView v = view(1);
+    for (RegionName r : List.of(RegionName.TEETH, RegionName.CATCH_LIGHTS)) {
+      double sum = 0;
+      for (float m : v.mask(Area.found(r.key()), 0, new Rect(0, 0, W, H)).data()) {
+        sum += m;
+      }
+      assertThat(sum).as(r.key()).isLessThan(1);
+    }
+  }
+
+  @Test
+  public void partsOfTheFaceLieWhereTheyShould() {
+    SheetView v = view(1);
+    Rect all = new Rect(0, 0, W, H);
+    FoundFace f = face;
+    Pin cheek = f.mesh().get(205);
+    Pin nose = f.mesh().get(4);
+    Pin forehead = f.mesh().get(151);
+    Pin chin = f.mesh().get(199);
+    assertAt(v.mask(Area.found("rightCheek"), 0, all), cheek, 1);
+    assertAt(v.mask(Area.found("leftCheek"), 0, all), cheek, 0);
+    assertAt(v.mask(Area.found("nose"), 0, all), nose, 1);
+    assertAt(v.mask(Area.found("forehead"), 0, all), forehead, 1);
+    assertAt(v.mask(Area.found("chin"), 0, all), chin, 1);
+    assertAt(v.mask(Area.found("face"), 0, all), new Pin(CX, 740), 0);
+    assertAt(v.mask(Area.found("neck"), 0, all), new Pin(CX, 740), 1);
+    Pin lid = f.mesh().get(145);
+    assertAt(v.mask(Area.found("underEyes"), 0, all), new Pin(lid.x(), lid.y() + 18), 1);
+  }
+
+  private static void assertAt(Plane m, Pin p, double want) {
+    assertThat((double) m.at((int) p.x(), (int) p.y())).isCloseTo(want, within(0.1));
+  }
+
+  @Test
+  public void sharesOfSurfacesAddUpToOne() {
+    SurfacePrior prior = new SurfacePrior(face, 3);
+    double[] share = new double[3];
+    for (int y = 0; y < H; y += 50) {
+      for (int x = 0; x < W; x += 50) {
+        prior.shares(x, y, share);
+        assertThat(share[0] + share[1] + share[2]).isCloseTo(1, within(1e-9));
+        assertThat(prior.person(x, y)).isBetween(0.03, 0.97);
+      }
+    }
+  }
+}
