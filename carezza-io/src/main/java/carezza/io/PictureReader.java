@@ -43,6 +43,7 @@ import org.w3c.dom.NodeList;
 public final class PictureReader {
   private static final long MOST_PIXELS = 300_000_000L;
   private static final String JDK_TIFF = "com.sun.imageio.plugins.tiff.TIFFImageReader";
+  private static final String OTHER_TIFF = "com.twelvemonkeys.imageio.plugins.tiff.TIFFImageReader";
   private static final String JDK_JPEG = "com.sun.imageio.plugins.jpeg.JPEGImageReader";
   private static final String JDK_PNG = "com.sun.imageio.plugins.png.PNGImageReader";
   private static final int TIFF_ICC = 34675;
@@ -135,6 +136,7 @@ public final class PictureReader {
     }
     byte[] icc = new byte[0];
     Orientation turn = Orientation.UPRIGHT;
+    boolean differenced = false;
     switch (format) {
       case JPEG -> {
         refuseCmykJpeg();
@@ -147,9 +149,10 @@ public final class PictureReader {
         refuseUnusableTiff(d);
         icc = tiffProfile(d);
         turn = tiffOrientation(d);
+        differenced = isDifferenced(d);
       }
     }
-    BufferedImage image = reader.read(0);
+    BufferedImage image = differenced ? readDifferenced() : reader.read(0);
     if (!decoderWarnings.isEmpty() && cutOff()) {
       throw new UnreadableFileException(file, "the file ends too early; part of it is missing.");
     }
@@ -167,6 +170,26 @@ public final class PictureReader {
       }
     }
     return new PictureFile(file, format, picture, encoding, icc, List.copyOf(warnings));
+  }
+
+  /** Packed with horizontal differencing of more than 8 bits, which the usual reader cannot do. */
+  private static boolean isDifferenced(TIFFDirectory d) {
+    TIFFField predictor = d.getTIFFField(BaselineTIFFTagSet.TAG_PREDICTOR);
+    TIFFField bits = d.getTIFFField(BaselineTIFFTagSet.TAG_BITS_PER_SAMPLE);
+    return predictor != null
+        && predictor.getAsInt(0) == BaselineTIFFTagSet.PREDICTOR_HORIZONTAL_DIFFERENCING
+        && bits != null
+        && bits.getAsInt(0) > 8;
+  }
+
+  private BufferedImage readDifferenced() throws IOException {
+    ImageReader reader = reader("tiff", OTHER_TIFF);
+    try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
+      reader.setInput(in, true, true);
+      return reader.read(0);
+    } finally {
+      reader.dispose();
+    }
   }
 
   private boolean cutOff() {

@@ -12,6 +12,7 @@ import java.awt.image.BufferedImage;
 import java.awt.image.ComponentColorModel;
 import java.awt.image.DataBuffer;
 import java.awt.image.Raster;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
@@ -20,6 +21,7 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Random;
 import java.util.concurrent.CancellationException;
+import java.util.zip.DeflaterOutputStream;
 import org.testng.annotations.BeforeClass;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -343,5 +345,53 @@ public class PictureFilesTest {
                 export(f, dir.resolve("none/x.png"), ExportSettings.usual(PictureFormat.PNG, f), 1))
         .isInstanceOf(UnreadableFileException.class)
         .hasMessageContaining("is not there");
+  }
+
+  /** As many tools pack 16 bits: deflated horizontal differences, in one strip. */
+  @Test
+  public void differencedTiffsOf16BitsAreRead() throws IOException {
+    int w = 61;
+    int h = 47;
+    BufferedImage image = random(w, h, 16, 3, 8);
+    Path file = Files.write(dir.resolve("differenced.tif"), differenced(image));
+    SourcePicture read = PictureReader.read(file).picture();
+    assertThat(read.depth()).isEqualTo(16);
+    int[] want = new int[3];
+    for (int i = 0; i < w * h; i++) {
+      image.getRaster().getPixel(i % w, i / w, want);
+      for (int c = 0; c < 3; c++) {
+        assertThat(read.code(c, i % w, i / w)).as("pixel %d", i).isEqualTo(want[c]);
+      }
+    }
+  }
+
+  private static byte[] differenced(BufferedImage image) throws IOException {
+    int w = image.getWidth();
+    int h = image.getHeight();
+    ByteBuffer plain = ByteBuffer.allocate(6 * w * h).order(ByteOrder.LITTLE_ENDIAN);
+    for (int y = 0; y < h; y++) {
+      int[] row = image.getRaster().getPixels(0, y, w, 1, (int[]) null);
+      for (int i = 0; i < row.length; i++) {
+        plain.putShort((short) (i < 3 ? row[i] : row[i] - row[i - 3]));
+      }
+    }
+    ByteArrayOutputStream packed = new ByteArrayOutputStream();
+    try (DeflaterOutputStream out = new DeflaterOutputStream(packed)) {
+      out.write(plain.array());
+    }
+    int[][] tags = {
+      {256, 4, 1, w}, {257, 4, 1, h}, {258, 3, 3, 8}, {259, 3, 1, 8}, {262, 3, 1, 2},
+      {273, 4, 1, 14}, {277, 3, 1, 3}, {278, 4, 1, h}, {279, 4, 1, packed.size()}, {317, 3, 1, 2}
+    };
+    ByteBuffer b =
+        ByteBuffer.allocate(14 + packed.size() + 6 + 12 * tags.length)
+            .order(ByteOrder.LITTLE_ENDIAN);
+    b.put((byte) 'I').put((byte) 'I').putShort((short) 42).putInt(14 + packed.size());
+    b.putShort((short) 16).putShort((short) 16).putShort((short) 16);
+    b.put(packed.toByteArray()).putShort((short) tags.length);
+    for (int[] t : tags) {
+      b.putShort((short) t[0]).putShort((short) t[1]).putInt(t[2]).putInt(t[3]);
+    }
+    return b.putInt(0).array();
   }
 }
