@@ -9,8 +9,8 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Lays a found face on the picture's own edges at full resolution: lids, lips and brows. Points of
- * the mesh near those that moved are left where they are.
+ * Lays a found face on the picture's own edges at full resolution: lids and lips. Other points of
+ * the mesh stay where they are; brows are found as a region, not as an outline.
  */
 public final class FaceSnap {
   private static final ArcSnap.Traits LIDS = new ArcSnap.Traits(2.6, 3, 2, 8, 0.4, 0.1, 0.2, 5, 3);

@@ -193,7 +193,7 @@ public final class Regions {
     return store.kept("surfaces", 4 * BYTES, () -> Surfaces.find(picture, map));
   }
 
-  /** Skin, and what the mattes take for hair between the brows' hairs, without the features. */
+  /** The surface of skin without eyes, mouth and brows. */
   private Plane skin(int level, Rect rect) {
     return without(surface(SurfacePrior.SKIN, level, rect), features(level, rect));
   }

@@ -21,7 +21,7 @@ public enum Look {
   /** Where light is blown or lost, over a faint picture. */
   CLIPPING;
 
-  /** Whether a place shows what lies round it, as far as three sigmas of the split. */
+  /** Whether a place shows what lies round it, as far as four sigmas of the split. */
   boolean looksAround() {
     return this == FINE_BAND || this == BROAD_BAND;
   }
