@@ -180,13 +180,15 @@ public final class BenchModel {
     if (p.history().now().faceMap().isEmpty()) {
       findFace(p);
     }
+    List<String> said = new ArrayList<>();
     if (p.recovered()) {
-      message.set(Words.of("message.recovered"));
-    } else if (!p.store().isBesidePicture()) {
-      message.set(Words.of("message.readOnlyFolder"));
-    } else {
-      message.set(String.join(" ", p.file().warnings()));
+      said.add(Words.of("message.recovered"));
     }
+    if (!p.store().isBesidePicture()) {
+      said.add(Words.of("message.readOnlyFolder"));
+    }
+    said.addAll(p.warnings());
+    message.set(String.join(" ", said));
   }
 
   private void findFace(OpenPicture p) {

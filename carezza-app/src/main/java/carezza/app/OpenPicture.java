@@ -11,6 +11,8 @@ import carezza.sheet.History;
 import carezza.sheet.RunSheet;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleConsumer;
 
@@ -24,6 +26,7 @@ import java.util.function.DoubleConsumer;
  * @param history of this sitting
  * @param journal of changes since the last save
  * @param recovered true when the journal of an earlier sitting was replayed
+ * @param warnings sentences about what could not be used of picture and journal
  */
 record OpenPicture(
     PictureFile file,
@@ -32,13 +35,15 @@ record OpenPicture(
     Document document,
     History history,
     Journal journal,
-    boolean recovered) {
+    boolean recovered,
+    List<String> warnings) {
 
   static OpenPicture open(Path path, Path userData, DoubleConsumer progress) throws IOException {
     PictureFile file = PictureReader.read(path, progress);
     DocumentStore store = DocumentStore.of(path, userData);
+    List<String> warnings = new ArrayList<>(file.warnings());
     Document document = store.load();
-    Optional<RunSheet> recovered = store.recover(document.sheet());
+    Optional<RunSheet> recovered = store.recover(document.sheet(), warnings::add);
     Engine engine = new Engine(file.picture(), file.encoding(), TileCache.ofHeapShare());
     return new OpenPicture(
         file,
@@ -47,6 +52,7 @@ record OpenPicture(
         document,
         new History(recovered.orElse(document.sheet())),
         new Journal(store.journalFile(), document.sheet(), recovered.orElse(document.sheet())),
-        recovered.isPresent() && !recovered.get().equals(document.sheet()));
+        recovered.isPresent() && !recovered.get().equals(document.sheet()),
+        List.copyOf(warnings));
   }
 }

@@ -3,7 +3,9 @@ package carezza.bench;
 import carezza.area.Area;
 import carezza.engine.Engine;
 import carezza.engine.TileCache;
+import carezza.face.FaceMap;
 import carezza.face.Pin;
+import carezza.finder.NetFaceFinder;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
@@ -16,14 +18,13 @@ import carezza.reading.WhiteReadings;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import carezza.sitter.DemoSitter;
-import carezza.sitter.Touches;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
 /**
- * Two bands, teeth, eye whites and skin at their starting settings on the demo sitters, areas grown
- * from touched places, measured on the truth masks.
+ * Two bands, teeth, eye whites and skin at their starting settings on the demo sitters, on the
+ * regions that are found, measured on the truth masks.
  */
 final class PassBench {
   private PassBench() {}
@@ -31,14 +32,10 @@ final class PassBench {
   static void run() {
     for (String name : DemoSitter.NAMES) {
       DemoSitter s = DemoSitter.load(name);
-      RunSheet base =
-          RunSheet.EMPTY
-              .withFaceMap(s.faceMap())
-              .withRegion("skin", Touches.skin(s))
-              .withRegion("eyeWhites", Touches.eyeWhites(s))
-              .withRegion("teeth", name.equals("maren") ? Touches.teeth(s) : Area.NONE);
       Engine engine =
           new Engine(s.picture().picture(), s.picture().encoding(), new TileCache(1L << 29));
+      FaceMap map = FaceMap.of(new NetFaceFinder().find(engine.original(), () -> false));
+      RunSheet base = RunSheet.EMPTY.withFaceMap(map);
       twoBands(s, base, engine);
       skin(s, base, engine);
       if (name.equals("maren")) {
@@ -53,7 +50,7 @@ final class PassBench {
   }
 
   private static void twoBands(DemoSitter s, RunSheet base, Engine engine) {
-    Pass p = Pass.start(1, Kinds.of("twoBands"), Area.ofRegion("skin"));
+    Pass p = Pass.start(1, Kinds.of("twoBands"), Area.found("skin"));
     RgbBlock before = engine.original().read(0, engine.source().bounds());
     RgbBlock now = engine.view(with(base, p), () -> false).read(0, engine.source().bounds());
     SkinReadings r =
@@ -103,7 +100,7 @@ final class PassBench {
     Pin eye = s.landmark("right_pupil");
     Pin mouth = s.landmark("mouth_right");
     Place place = new Place((eye.x() + mouth.x()) / 2, (eye.y() + mouth.y()) / 2, 10);
-    Pass p = Pass.start(1, Kinds.of("skin"), Area.ofRegion("skin")).withPlace("reference", place);
+    Pass p = Pass.start(1, Kinds.of("skin"), Area.found("skin")).withPlace("reference", place);
     RgbBlock before = engine.original().read(0, engine.source().bounds());
     RgbBlock now = engine.view(with(base, p), () -> false).read(0, engine.source().bounds());
     SkinReadings r =
@@ -120,7 +117,7 @@ final class PassBench {
   }
 
   private static void whiten(DemoSitter s, RunSheet base, Engine engine, String kind, String mask) {
-    Pass p = Pass.start(1, Kinds.of(kind), Area.ofRegion(kind));
+    Pass p = Pass.start(1, Kinds.of(kind), Area.found(kind));
     Rect all = engine.source().bounds();
     RgbBlock before = engine.original().read(0, all);
     RgbBlock now = engine.view(with(base, p), () -> false).read(0, all);

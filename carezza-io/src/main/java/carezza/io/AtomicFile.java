@@ -19,6 +19,12 @@ public final class AtomicFile {
     void fill(Path temporary) throws IOException;
   }
 
+  private static final String NO_SPACE = "No space left";
+  private static final String FULL = "the disk is full";
+
+  /** Bytes under which a disk counts as full. */
+  private static final long LEAST_SPACE = 64 << 10;
+
   private AtomicFile() {}
 
   /**
@@ -42,19 +48,28 @@ public final class AtomicFile {
       throw new UnreadableFileException(file, "the folder " + dir + " is not there.", e);
     } catch (AccessDeniedException e) {
       throw new UnreadableFileException(file, "the folder " + dir + " cannot be written to.", e);
-    } catch (FileSystemException e) {
-      throw new UnreadableFileException(file, "it could not be written: " + reason(e) + ".", e);
     } catch (UnreadableFileException e) {
       throw e;
     } catch (IOException e) {
       throw new UnreadableFileException(
-          file, "it could not be written: " + e.getMessage() + ".", e);
+          file, "it could not be written: " + reason(e, dir) + ".", e);
     } finally {
       Files.deleteIfExists(temporary);
     }
   }
 
-  private static String reason(FileSystemException e) {
-    return e.getReason() == null ? "the file system refused" : e.getReason();
+  /** Why writing failed; writers of pictures hide the file system's own words in causes. */
+  private static String reason(IOException e, Path dir) throws IOException {
+    String said = e.getMessage();
+    for (Throwable t = e; t != null; t = t.getCause()) {
+      said = t instanceof FileSystemException f ? f.getReason() : t.getMessage();
+      if (said != null && said.contains(NO_SPACE)) {
+        return FULL;
+      }
+    }
+    if (Files.getFileStore(dir).getUsableSpace() < LEAST_SPACE) {
+      return FULL;
+    }
+    return said == null ? "the file system refused" : said;
   }
 }

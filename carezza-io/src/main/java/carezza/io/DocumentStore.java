@@ -16,6 +16,7 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.Optional;
+import java.util.function.Consumer;
 
 /**
  * Where a picture's document lies and how it is loaded and saved: {@code picture.ext.carezza.json}
@@ -185,8 +186,12 @@ public final class DocumentStore {
     }
   }
 
-  /** What the journal holds beyond the saved document, if a sitting ended without saving. */
-  public Optional<RunSheet> recover(RunSheet saved) throws IOException {
-    return Journal.replay(journalFile(), saved);
+  /**
+   * What the journal holds beyond the saved document, if a sitting ended without saving.
+   *
+   * @param warn is told in a sentence what of it is damaged
+   */
+  public Optional<RunSheet> recover(RunSheet saved, Consumer<String> warn) throws IOException {
+    return Journal.replay(journalFile(), saved, warn);
   }
 }

@@ -26,6 +26,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.function.Consumer;
 
 /**
  * The changes since the last save, one line of JSON each, appended and flushed as they are made. A
@@ -61,14 +62,19 @@ public final class Journal {
     if (!begun) {
       begin();
     }
-    byte[] line =
-        (MAPPER.writeValueAsString(step(last, now)) + "\n").getBytes(StandardCharsets.UTF_8);
+    ByteBuffer line =
+        ByteBuffer.wrap(
+            (MAPPER.writeValueAsString(step(last, now)) + "\n").getBytes(StandardCharsets.UTF_8));
+    begun = false; // unless all of the line gets there, the next append looks again
     try (FileChannel c =
         FileChannel.open(
             file, StandardOpenOption.CREATE, StandardOpenOption.WRITE, StandardOpenOption.APPEND)) {
-      c.write(ByteBuffer.wrap(line));
+      while (line.hasRemaining()) {
+        c.write(line);
+      }
       c.force(false);
     }
+    begun = true;
     last = now;
   }
 
@@ -79,8 +85,21 @@ public final class Journal {
         Files.move(file, aside, StandardCopyOption.REPLACE_EXISTING);
       }
       Files.writeString(file, "{\"base\":\"" + base + "\"}\n", StandardCharsets.UTF_8);
+    } else {
+      dropCutLine();
     }
-    begun = true;
+  }
+
+  /** A line that a crash or a full disk cut off would swallow the one appended to it. */
+  private void dropCutLine() throws IOException {
+    byte[] all = Files.readAllBytes(file);
+    int end = all.length;
+    while (end > 0 && all[end - 1] != '\n') {
+      end--;
+    }
+    if (end < all.length) {
+      truncate(file, end);
+    }
   }
 
   private static String baseOf(Path file) throws IOException {
@@ -134,26 +153,54 @@ public final class Journal {
   }
 
   /**
-   * The sheet that a journal leads to, empty when there is none for this saved sheet.
+   * The sheet that a journal leads to, empty when there is none for this saved sheet. From a line
+   * that makes no sense on, the journal is cut off; it is kept beside itself as it was.
    *
-   * @throws UnreadableFileException when a whole line makes no sense
+   * @param warn is told in a sentence what was cut off
    */
-  static Optional<RunSheet> replay(Path file, RunSheet saved) throws IOException {
+  static Optional<RunSheet> replay(Path file, RunSheet saved, Consumer<String> warn)
+      throws IOException {
     if (!fingerprint(saved).equals(baseOf(file))) {
       return Optional.empty();
     }
-    String text = Files.readString(file, StandardCharsets.UTF_8);
+    byte[] all = Files.readAllBytes(file);
     RunSheet sheet = saved;
-    int from = text.indexOf('\n') + 1;
-    for (int end = text.indexOf('\n', from); end >= 0; end = text.indexOf('\n', from)) {
+    int from = lineEnd(all, 0);
+    for (int end = lineEnd(all, from); end > from; end = lineEnd(all, from)) {
       try {
-        sheet = apply(sheet, MAPPER.readTree(text.substring(from, end)));
+        String line = new String(all, from, end - from, StandardCharsets.UTF_8);
+        sheet = apply(sheet, MAPPER.readTree(line));
       } catch (JsonProcessingException | IllegalArgumentException e) {
-        throw new UnreadableFileException(file, "the record of unsaved work is damaged.", e);
+        Path aside = file.resolveSibling(file.getFileName() + ".damaged");
+        Files.write(aside, all);
+        truncate(file, from);
+        warn.accept(
+            file.getFileName()
+                + ": the record of unsaved work is damaged; what came before is here, all of it is"
+                + " kept as "
+                + aside.getFileName()
+                + ".");
+        break;
       }
-      from = end + 1;
+      from = end;
     }
     return Optional.of(sheet);
+  }
+
+  /** Just after the next line break, or {@code from} when there is none. */
+  private static int lineEnd(byte[] all, int from) {
+    for (int i = from; i < all.length; i++) {
+      if (all[i] == '\n') {
+        return i + 1;
+      }
+    }
+    return from;
+  }
+
+  private static void truncate(Path file, long size) throws IOException {
+    try (FileChannel c = FileChannel.open(file, StandardOpenOption.WRITE)) {
+      c.truncate(size);
+    }
   }
 
   private static RunSheet apply(RunSheet s, JsonNode line) {

@@ -158,9 +158,9 @@ public class DocumentTest {
     journal.append(mapped);
     journal.append(painted);
     assertThat(store.load().sheet()).isEqualTo(RunSheet.EMPTY);
-    assertThat(store.recover(RunSheet.EMPTY)).contains(painted);
+    assertThat(store.recover(RunSheet.EMPTY, w -> {})).contains(painted);
     journal.append(RunSheet.EMPTY);
-    assertThat(store.recover(RunSheet.EMPTY)).contains(RunSheet.EMPTY);
+    assertThat(store.recover(RunSheet.EMPTY, w -> {})).contains(RunSheet.EMPTY);
   }
 
   @Test
@@ -194,7 +194,7 @@ public class DocumentTest {
                     }))
         .isInstanceOf(UnreadableFileException.class)
         .hasMessageContaining("p.jpg.carezza.json")
-        .hasMessageContaining("No space left");
+        .hasMessageContaining("the disk is full");
     assertThat(Files.readAllBytes(store.file())).isEqualTo(old);
     try (var files = Files.list(dir)) {
       assertThat(files.map(Path::toString).filter(f -> f.endsWith(".part"))).isEmpty();
@@ -215,19 +215,19 @@ public class DocumentTest {
     j.append(b);
     j.append(c);
     assertThat(afterStroke).as("one stroke is one stroke").isLessThan(2500);
-    assertThat(store.recover(store.load().sheet())).contains(c);
+    assertThat(store.recover(store.load().sheet(), w -> {})).contains(c);
     // a sitting that recovers goes on with the same journal
     RunSheet d = c.change(3, p -> p.withStrength(0.25));
     new Journal(store.journalFile(), saved, c).append(d);
-    assertThat(store.recover(store.load().sheet())).contains(d);
+    assertThat(store.recover(store.load().sheet(), w -> {})).contains(d);
     // killed between the save and the clearing of the journal: the document already has it all
     store.save(store.load().with(d));
-    assertThat(store.recover(store.load().sheet())).isEmpty();
+    assertThat(store.recover(store.load().sheet(), w -> {})).isEmpty();
     Journal next = new Journal(store.journalFile(), d, d);
     next.append(d.without(3));
-    assertThat(store.recover(d)).contains(d.without(3));
+    assertThat(store.recover(d, w -> {})).contains(d.without(3));
     j.clear(c);
-    assertThat(store.recover(c)).isEmpty();
+    assertThat(store.recover(c, w -> {})).isEmpty();
   }
 
   @Test
@@ -239,12 +239,20 @@ public class DocumentTest {
     j.append(a.change(3, p -> p.withStrength(0.9)));
     byte[] all = Files.readAllBytes(store.journalFile());
     Files.write(store.journalFile(), java.util.Arrays.copyOf(all, all.length - 20));
-    assertThat(store.recover(saved)).contains(a);
+    assertThat(store.recover(saved, w -> {})).contains(a);
+    RunSheet b = a.change(3, p -> p.withStrength(0.6));
+    new Journal(store.journalFile(), saved, a).append(b);
+    assertThat(store.recover(saved, w -> {})).as("work after a crash").contains(b);
     Files.writeString(
         store.journalFile(),
         Files.readString(store.journalFile()).lines().findFirst().orElseThrow() + "\nno json\n",
         StandardCharsets.UTF_8);
-    assertThatThrownBy(() -> store.recover(saved)).hasMessageContaining("p.jpg.carezza.journal");
+    List<String> warned = new ArrayList<>();
+    assertThat(store.recover(saved, warned::add)).contains(saved);
+    assertThat(warned).singleElement().asString().contains("p.jpg.carezza.journal");
+    new Journal(store.journalFile(), saved, saved).append(b);
+    assertThat(store.recover(saved, warned::add)).contains(b);
+    assertThat(warned).hasSize(1);
   }
 
   @Test

@@ -9,6 +9,7 @@ import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import javax.imageio.ImageIO;
 import org.testng.annotations.Test;
 
@@ -40,5 +41,24 @@ public class MaskWriterTest {
         .isInstanceOf(UnreadableFileException.class)
         .hasMessageContaining("skin.png")
         .hasMessageContaining("is not there");
+  }
+
+  /** Linux has a file that is always full; a writer of pictures hides that in its cause. */
+  @Test
+  public void aFullDiskIsNamed() {
+    Path full = Path.of("/dev/full");
+    assertThatThrownBy(
+            () ->
+                AtomicFile.write(
+                    Path.of("target").resolve("skin.png"),
+                    part -> {
+                      try {
+                        Files.write(full, new byte[9000], StandardOpenOption.WRITE);
+                      } catch (IOException e) {
+                        throw new IOException("the writer gave up", e);
+                      }
+                    }))
+        .isInstanceOf(UnreadableFileException.class)
+        .hasMessage("skin.png: it could not be written: the disk is full.");
   }
 }
