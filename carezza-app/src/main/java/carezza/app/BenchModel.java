@@ -10,14 +10,14 @@ import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.Pin;
 import carezza.io.Document;
-import carezza.pass.Heal;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.Place;
-import carezza.pass.clean.SourceSearch;
+import carezza.pass.Run;
 import carezza.pass.light.Neutral;
 import carezza.pass.skin.SkinGather;
 import carezza.reading.Reading;
+import carezza.screen.AreaForm;
 import carezza.screen.Look;
 import carezza.sheet.RunSheet;
 import java.io.IOException;
@@ -31,11 +31,13 @@ import java.util.function.Consumer;
 import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.LongProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleDoubleProperty;
 import javafx.beans.property.SimpleLongProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
@@ -60,8 +62,18 @@ public final class BenchModel {
     POINT_EYE_WHITE,
     TAKE_NEUTRAL,
     TAKE_REFERENCE,
+    /** Lay a window of an area round the tone or hue of a place. */
+    TAKE_WINDOW,
+    DRAW_OVAL,
+    DRAW_RAMP,
+    DRAW_LOOP,
     /** Drag handles of the face map. */
-    BEND_FACE
+    BEND_FACE;
+
+    /** Whether a drag draws a shape. */
+    boolean draws() {
+      return this == DRAW_OVAL || this == DRAW_RAMP || this == DRAW_LOOP;
+    }
   }
 
   /** What is held back while a key is held. */
@@ -89,7 +101,12 @@ public final class BenchModel {
   private final ObjectProperty<Look> look = new SimpleObjectProperty<>(Look.PICTURE);
   private final ObjectProperty<Before> before = new SimpleObjectProperty<>(Before.NO);
   private final ObjectProperty<State> state = new SimpleObjectProperty<>(State.WHOLE);
-  private final BooleanProperty showArea = new SimpleBooleanProperty();
+  private final ObjectProperty<AreaForm> areaForm = new SimpleObjectProperty<>(AreaForm.NONE);
+  private final ObjectProperty<Optional<FaceMap>> bent =
+      new SimpleObjectProperty<>(Optional.empty());
+  private final DoubleProperty covered = new SimpleDoubleProperty(Double.NaN);
+  private final Areas areas = new Areas(this);
+  private final Healing healing = new Healing(this);
   private final ObjectProperty<List<Reading>> readings = new SimpleObjectProperty<>(List.of());
   private final StringProperty message = new SimpleStringProperty("");
   private final ObjectProperty<List<FoundFace>> offered = new SimpleObjectProperty<>(List.of());
@@ -149,8 +166,32 @@ public final class BenchModel {
     return state;
   }
 
-  public BooleanProperty showArea() {
-    return showArea;
+  public ObjectProperty<AreaForm> areaForm() {
+    return areaForm;
+  }
+
+  /** The face map while its handles are dragged; regions follow when the hand lets go. */
+  public ObjectProperty<Optional<FaceMap>> bent() {
+    return bent;
+  }
+
+  /** Square centimetres of skin that the chosen pass acts on, NaN while not known. */
+  public DoubleProperty covered() {
+    return covered;
+  }
+
+  /** What can be done with the chosen pass's area. */
+  public Areas areas() {
+    return areas;
+  }
+
+  /** What can be done with the chosen pass's heals. */
+  public Healing healing() {
+    return healing;
+  }
+
+  double pxPerMm() {
+    return picture.get().engine().frame(sheet.get()).pxPerMm();
   }
 
   public ObjectProperty<List<Reading>> readings() {
@@ -377,27 +418,8 @@ public final class BenchModel {
         .ifPresent(p -> change(p.id(), q -> q.withArea(q.area().with(s))));
   }
 
-  /** Adds a heal of the brush's size from one point to another, its source found. */
-  public void heal(double x0, double y0, double x1, double y1) {
-    RunSheet s = picture.get().history().now();
-    Heal asked = new Heal(x0, y0, x1, y1, brush.get().sizeMm(), 0, 0);
-    s.pass(chosen.get())
-        .ifPresent(
-            p ->
-                away(
-                    () -> SourceSearch.find(run(s, p), asked, 0),
-                    found ->
-                        change(
-                            p.id(),
-                            q -> {
-                              List<Heal> list = new ArrayList<>(q.heals());
-                              list.add(found);
-                              return q.withHeals(list);
-                            })));
-  }
-
   /** Reads pixels on the worker, then goes on with the outcome where properties are set. */
-  private <T> void away(Supplier<T> read, Consumer<T> then) {
+  <T> void away(Supplier<T> read, Consumer<T> then) {
     away(worker, read, then);
   }
 
@@ -421,50 +443,8 @@ public final class BenchModel {
         });
   }
 
-  private carezza.pass.Run run(RunSheet s, Pass p) {
+  Run run(RunSheet s, Pass p) {
     return picture.get().engine().view(s, () -> false).runFor(p);
-  }
-
-  /** Finds the n-th best source of a heal anew. */
-  public void findAgain(int index, int rank) {
-    RunSheet s = picture.get().history().now();
-    s.pass(chosen.get())
-        .ifPresent(
-            p -> {
-              List<Heal> others = new ArrayList<>(p.heals());
-              Heal h = others.remove(index);
-              Pass without = p.withHeals(others);
-              RunSheet rest = s.change(p.id(), q -> without);
-              away(
-                  () -> SourceSearch.find(run(rest, without), h, rank),
-                  found -> setHeal(index, found, true));
-            });
-  }
-
-  public void setHeal(int index, Heal heal, boolean commit) {
-    RunSheet s = picture.get().history().now();
-    s.pass(chosen.get())
-        .ifPresent(
-            p -> {
-              List<Heal> list = new ArrayList<>(p.heals());
-              list.set(index, heal);
-              RunSheet next = s.change(p.id(), q -> q.withHeals(list));
-              if (commit) {
-                commit(next);
-              } else {
-                preview(next);
-              }
-            });
-  }
-
-  public void removeHeal(int index) {
-    chosenPass()
-        .ifPresent(
-            p -> {
-              List<Heal> list = new ArrayList<>(p.heals());
-              list.remove(index);
-              change(p.id(), q -> q.withHeals(list));
-            });
   }
 
   /** A click with a tool other than the hand. */
@@ -497,7 +477,9 @@ public final class BenchModel {
           change(chosen.get(), q -> q.withPlace(SkinGather.PLACE, new Place(x, y, 10)));
           tool.set(Tool.HAND);
         }
-        case HAND, BEND_FACE -> throw new IllegalStateException(tool.get() + " does not point");
+        case TAKE_WINDOW -> areas.windowAt(x, y);
+        case HAND, BEND_FACE, DRAW_OVAL, DRAW_RAMP, DRAW_LOOP ->
+            throw new IllegalStateException(tool.get() + " does not point");
       }
     } catch (IllegalArgumentException e) {
       message.set(Words.of("message.placeUnfit"));
@@ -510,14 +492,12 @@ public final class BenchModel {
     FaceMap map = s.faceMap().orElseThrow();
     List<FoundFace> faces = new ArrayList<>(map.faces());
     faces.set(face, handle.moved(faces.get(face), to));
-    RunSheet next =
-        s.withFaceMap(
-            new FaceMap(
-                faces.get(0).rightPupil(), faces.get(0).leftPupil(), map.eyeDistanceMm(), faces));
+    FaceMap next =
+        new FaceMap(
+            faces.get(0).rightPupil(), faces.get(0).leftPupil(), map.eyeDistanceMm(), faces);
+    bent.set(commit ? Optional.empty() : Optional.of(next));
     if (commit) {
-      commit(next);
-    } else {
-      preview(next);
+      commit(s.withFaceMap(next));
     }
   }
 

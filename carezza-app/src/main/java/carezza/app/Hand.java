@@ -26,7 +26,9 @@ final class Hand {
   private long startTime;
   private Optional<Integer> draggedSource = Optional.empty();
   private Heal draggedFrom;
-  private Optional<PictureView.Grip> grip = Optional.empty();
+  private Optional<Marks.Grip> grip = Optional.empty();
+  private Optional<Marks.ShapeGrip> shape = Optional.empty();
+  private final List<Pin> loop = new ArrayList<>();
   private int rank = 1;
 
   Hand(BenchModel model, PictureView view) {
@@ -35,8 +37,8 @@ final class Hand {
     view.setOnMousePressed(this::press);
     view.setOnMouseDragged(this::drag);
     view.setOnMouseReleased(this::release);
-    view.setOnMouseMoved(e -> view.pointer(e.getX(), e.getY()));
-    view.setOnMouseExited(e -> view.pointer(-1, -1));
+    view.setOnMouseMoved(e -> view.marks().pointer(e.getX(), e.getY()));
+    view.setOnMouseExited(e -> view.marks().pointer(-1, -1));
     view.setOnScroll(this::scroll);
   }
 
@@ -47,7 +49,11 @@ final class Hand {
 
   /** Whether a stroke or a drag is under way. */
   boolean isBusy() {
-    return !samples.isEmpty() || draggedSource.isPresent() || grip.isPresent();
+    return !samples.isEmpty()
+        || !loop.isEmpty()
+        || draggedSource.isPresent()
+        || grip.isPresent()
+        || shape.isPresent();
   }
 
   private boolean heals() {
@@ -76,18 +82,26 @@ final class Hand {
       return;
     }
     if (model.tool().get() == BenchModel.Tool.BEND_FACE) {
-      grip = view.gripAt(e.getX(), e.getY());
+      grip = view.marks().gripAt(e.getX(), e.getY());
       panning = grip.isEmpty();
+      return;
+    }
+    if (model.tool().get().draws()) {
+      loop.add(at(e));
       return;
     }
     if (model.tool().get() != BenchModel.Tool.HAND) {
       return;
     }
+    shape = view.marks().shapeGripAt(e.getX(), e.getY());
+    if (shape.isPresent()) {
+      return;
+    }
     if (heals()) {
       draggedSource =
-          view.healAt(e.getX(), e.getY(), false).isPresent()
+          view.marks().healAt(e.getX(), e.getY(), false).isPresent()
               ? Optional.empty()
-              : view.healAt(e.getX(), e.getY(), true);
+              : view.marks().healAt(e.getX(), e.getY(), true);
       draggedSource.ifPresent(i -> draggedFrom = model.chosenPass().orElseThrow().heals().get(i));
       return;
     }
@@ -105,13 +119,18 @@ final class Hand {
     double dy = e.getY() - lastY;
     lastX = e.getX();
     lastY = e.getY();
-    view.pointer(e.getX(), e.getY());
+    view.marks().pointer(e.getX(), e.getY());
     if (panning) {
       view.pan(dx, dy);
     } else if (grip.isPresent()) {
       bend(e, false);
+    } else if (shape.isPresent()) {
+      shape.ifPresent(s -> model.areas().moveShape(s.term(), s.handle(), at(e), false));
+    } else if (!loop.isEmpty()) {
+      loop.add(at(e));
+      model.areas().drawn(loop, false);
     } else if (draggedSource.isPresent()) {
-      model.setHeal(draggedSource.get(), moved(e), false);
+      model.healing().set(draggedSource.get(), moved(e), false);
     } else if (!samples.isEmpty()) {
       sample(e);
       model.previewStroke(stroke());
@@ -119,8 +138,14 @@ final class Hand {
   }
 
   private void bend(MouseEvent e, boolean done) {
-    Pin to = new Pin(view.sourceX(e.getX()), view.sourceY(e.getY()));
-    grip.ifPresent(g -> model.bend(g.face(), g.handle(), to, done));
+    grip.ifPresent(g -> model.bend(g.face(), g.handle(), at(e), done));
+  }
+
+  /** Where the mouse is on the picture, to a hundredth of a pixel. */
+  private Pin at(MouseEvent e) {
+    return new Pin(
+        Math.round(view.sourceX(e.getX()) * 100) / 100.0,
+        Math.round(view.sourceY(e.getY()) * 100) / 100.0);
   }
 
   private Heal moved(MouseEvent e) {
@@ -140,10 +165,17 @@ final class Hand {
     if (grip.isPresent()) {
       bend(e, true);
       grip = Optional.empty();
+    } else if (shape.isPresent()) {
+      shape.ifPresent(s -> model.areas().moveShape(s.term(), s.handle(), at(e), true));
+      shape = Optional.empty();
+    } else if (!loop.isEmpty()) {
+      loop.add(at(e));
+      model.areas().drawn(loop, true);
+      loop.clear();
     } else if (model.tool().get() != BenchModel.Tool.HAND) {
       model.point(view.sourceX(e.getX()), view.sourceY(e.getY()));
     } else if (draggedSource.isPresent()) {
-      model.setHeal(draggedSource.get(), moved(e), true);
+      model.healing().set(draggedSource.get(), moved(e), true);
       draggedSource = Optional.empty();
     } else if (heals()) {
       heal(e);
@@ -158,7 +190,7 @@ final class Hand {
     double x = view.sourceX(startX);
     double y = view.sourceY(startY);
     boolean line = Math.hypot(e.getX() - startX, e.getY() - startY) > 5;
-    model.heal(x, y, line ? view.sourceX(e.getX()) : x, line ? view.sourceY(e.getY()) : y);
+    model.healing().add(x, y, line ? view.sourceX(e.getX()) : x, line ? view.sourceY(e.getY()) : y);
   }
 
   private void sample(MouseEvent e) {
@@ -177,13 +209,14 @@ final class Hand {
     if (!heals()) {
       return;
     }
-    view.healAt(e.getX(), e.getY(), false)
+    view.marks()
+        .healAt(e.getX(), e.getY(), false)
         .ifPresent(
             i -> {
               MenuItem again = new MenuItem(Words.of("heals.findAgain"));
-              again.setOnAction(a -> model.findAgain(i, rank++));
+              again.setOnAction(a -> model.healing().findAgain(i, rank++));
               MenuItem remove = new MenuItem(Words.of("heals.remove"));
-              remove.setOnAction(a -> model.removeHeal(i));
+              remove.setOnAction(a -> model.healing().remove(i));
               new ContextMenu(again, remove).show(view, e.getScreenX(), e.getScreenY());
             });
   }

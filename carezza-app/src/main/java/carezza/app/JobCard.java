@@ -58,6 +58,7 @@ final class JobCard extends VBox {
     model.chosen().addListener((o, a, b) -> update());
     model.picture().addListener((o, a, b) -> update());
     model.tool().addListener((o, a, b) -> rebuild());
+    model.covered().addListener((o, a, b) -> update());
     update();
   }
 
@@ -90,7 +91,7 @@ final class JobCard extends VBox {
     for (Pass p : model.sheet().get().passes()) {
       out.add(p.id());
       out.add(p.on());
-      out.add(p.kind().usesArea() ? PassPanel.describe(p.area()) : p.heals().size());
+      out.add(p.kind().usesArea() ? AreaPanel.describe(p.area()) : p.heals().size());
     }
     model.sheet().get().regions().forEach((k, v) -> out.add(k + Objects.hash(v)));
     out.add(model.sheet().get().faceMap().map(m -> m.faces().size()).orElse(0));
@@ -250,7 +251,7 @@ final class JobCard extends VBox {
       Label where =
           new Label(
               p.kind().usesArea()
-                  ? PassPanel.describe(p.area())
+                  ? AreaPanel.describe(p.area())
                   : Words.of("area.heals", p.heals().size()));
       where.getStyleClass().add("soft");
       box.getChildren().add(where);

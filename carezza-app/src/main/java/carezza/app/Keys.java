@@ -1,6 +1,7 @@
 package carezza.app;
 
 import carezza.area.Stroke;
+import carezza.screen.AreaForm;
 import carezza.screen.Look;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
@@ -119,7 +120,9 @@ final class Keys {
     boolean onControl =
         focus != null
             && focus != view
-            && (focus instanceof Bar || focus instanceof javafx.scene.control.ButtonBase);
+            && (focus instanceof Bar
+                || focus instanceof WindowBar
+                || focus instanceof javafx.scene.control.ButtonBase);
     boolean used = e.isControlDown() ? control(e) : plain(e, onControl);
     if (used) {
       e.consume();
@@ -166,7 +169,7 @@ final class Keys {
       case Q -> model.before().set(BenchModel.Before.ALL);
       case W -> model.before().set(BenchModel.Before.STAGE);
       case E -> model.before().set(BenchModel.Before.PASS);
-      case A -> model.showArea().set(!model.showArea().get());
+      case A -> nextAreaForm();
       case F -> view.fit();
       case G -> view.zoomTo(1, cx, cy);
       case PLUS, EQUALS, ADD -> view.zoomBy(1.25, cx, cy);
@@ -186,6 +189,11 @@ final class Keys {
       }
     }
     return true;
+  }
+
+  private void nextAreaForm() {
+    AreaForm[] all = AreaForm.values();
+    model.areaForm().set(all[(model.areaForm().get().ordinal() + 1) % all.length]);
   }
 
   /** Keys that a focused control has its own use for. */

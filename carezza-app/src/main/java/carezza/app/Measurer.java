@@ -23,6 +23,11 @@ final class Measurer implements AutoCloseable {
   private final BenchModel model;
   private final BooleanSupplier screenIsDrawn;
 
+  /** The sheet whose readings were taken last, on the worker. */
+  private RunSheet measured;
+
+  private OpenPicture measuredPicture;
+
   /**
    * @param screenIsDrawn the readings wait for this, so that they do not take its time
    */
@@ -31,6 +36,7 @@ final class Measurer implements AutoCloseable {
     this.screenIsDrawn = screenIsDrawn;
     model.sheet().addListener((o, a, b) -> ask());
     model.picture().addListener((o, a, b) -> ask());
+    model.chosen().addListener((o, a, b) -> ask());
   }
 
   private void ask() {
@@ -40,31 +46,43 @@ final class Measurer implements AutoCloseable {
     }
     RunSheet now = p.history().now();
     long mine = newest.incrementAndGet();
-    worker.execute(() -> measure(p, now, mine));
+    long chosen = model.chosen().get();
+    worker.execute(() -> measure(p, now, chosen, mine));
   }
 
-  private void measure(OpenPicture p, RunSheet now, long mine) {
+  private void measure(OpenPicture p, RunSheet now, long chosen, long mine) {
     BooleanSupplier stale = () -> newest.get() != mine;
     if (stale.getAsBoolean()) {
       return;
     }
     if (!screenIsDrawn.getAsBoolean()) {
-      worker.schedule(() -> measure(p, now, mine), LOOK_AGAIN_MS, TimeUnit.MILLISECONDS);
+      worker.schedule(() -> measure(p, now, chosen, mine), LOOK_AGAIN_MS, TimeUnit.MILLISECONDS);
       return;
     }
     try {
-      List<Reading> all = new Measuring(p.engine()).all(now, stale);
-      Platform.runLater(
-          () -> {
-            if (!stale.getAsBoolean()) {
-              model.readings().set(all);
-            }
-          });
+      Measuring measuring = new Measuring(p.engine());
+      double covered = measuring.coveredCm2(now, chosen, stale);
+      show(stale, () -> model.covered().set(covered));
+      if (p != measuredPicture || !now.equals(measured)) {
+        List<Reading> all = measuring.all(now, stale);
+        measured = now;
+        measuredPicture = p;
+        show(stale, () -> model.readings().set(all));
+      }
     } catch (CancellationException e) {
       return;
     } finally {
       finished.set(mine);
     }
+  }
+
+  private static void show(BooleanSupplier stale, Runnable set) {
+    Platform.runLater(
+        () -> {
+          if (!stale.getAsBoolean()) {
+            set.run();
+          }
+        });
   }
 
   boolean isIdle() {

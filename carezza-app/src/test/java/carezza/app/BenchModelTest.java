@@ -78,14 +78,14 @@ public class BenchModelTest {
   @Test
   public void aHealFindsItsSourceAndCanBeDraggedAndRemoved() {
     model.add(Kinds.of("heals"));
-    model.heal(200, 150, 200, 150);
+    model.healing().add(200, 150, 200, 150);
     var heal = model.chosenPass().orElseThrow().heals().get(0);
     assertThat(Math.hypot(heal.dx(), heal.dy())).isGreaterThan(6 * 4);
-    model.setHeal(0, heal.from(60, 10), true);
+    model.healing().set(0, heal.from(60, 10), true);
     assertThat(model.chosenPass().orElseThrow().heals().get(0).dx()).isEqualTo(60);
-    model.findAgain(0, 1);
+    model.healing().findAgain(0, 1);
     assertThat(model.chosenPass().orElseThrow().heals()).hasSize(1);
-    model.removeHeal(0);
+    model.healing().remove(0);
     assertThat(model.chosenPass().orElseThrow().heals()).isEmpty();
   }
 

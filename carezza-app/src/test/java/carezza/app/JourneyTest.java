@@ -3,6 +3,8 @@ package carezza.app;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import carezza.area.Area;
+import carezza.area.Extent;
+import carezza.area.Term;
 import carezza.face.FaceHandle;
 import carezza.face.FaceMap;
 import carezza.face.Pin;
@@ -320,15 +322,54 @@ public class JourneyTest {
     WaitForAsyncUtils.waitForFxEvents();
     noWordIsClipped();
     robot.clickOn("#join-take");
+    robot.clickOn("#join-take-region");
     robot.clickOn("#join-take-lips");
-    until(() -> sheet().passes().get(0).area().terms().size() == 1);
-    assertThat(sheet().passes().get(0).area().terms().get(0).region()).isEqualTo("lips");
+    until(() -> terms().size() == 1);
+    assertThat(terms().get(0).what()).isEqualTo(new Extent.Region("lips"));
+    until(() -> text("#where").contains("cm\u00b2"));
     noWordIsClipped();
     settle();
   }
 
-  /** Each check view draws something else. */
+  private List<Term> terms() {
+    return bench.model().areas().terms();
+  }
+
+  private String text(String id) {
+    return ((Labeled) robot.lookup(id).query()).getText();
+  }
+
+  /** An oval is drawn and moved by its handle; a window of tones is laid round a place. */
   @Test(dependsOnMethods = "anAreaIsPutTogetherFromRegions")
+  public void shapesAndWindowsAreJoinedWithAnArea() throws Exception {
+    robot.clickOn("#join-within");
+    robot.clickOn("#join-within-oval");
+    until(() -> bench.model().tool().get() == BenchModel.Tool.DRAW_OVAL);
+    Pin cheek = sheet().faceMap().orElseThrow().rightEye();
+    Point2D middle = at(cheek.x(), cheek.y() + 200);
+    robot.drag(middle, MouseButton.PRIMARY).dropTo(middle.add(60, 40));
+    until(() -> terms().size() == 2 && !bench.model().isPreview());
+    Extent.Oval drawn = (Extent.Oval) terms().get(1).what();
+    assertThat(drawn.a()).isGreaterThan(drawn.b());
+    robot.drag(middle, MouseButton.PRIMARY).dropTo(middle.add(15, 10));
+    until(() -> !bench.model().isPreview() && !terms().get(1).what().equals(drawn));
+    assertThat(((Extent.Oval) terms().get(1).what()).x()).isGreaterThan(drawn.x());
+    robot.clickOn("#join-take");
+    robot.clickOn("#join-take-tone");
+    until(() -> bench.model().tool().get() == BenchModel.Tool.TAKE_WINDOW);
+    robot.clickOn(middle);
+    until(() -> terms().size() == 3 && !terms().get(2).what().equals(Areas.START_TONE));
+    Extent.Tone tone = (Extent.Tone) terms().get(2).what();
+    assertThat(tone.high() - tone.low()).isBetween(10.0, 50.0);
+    WaitForAsyncUtils.waitForFxEvents();
+    noWordIsClipped();
+    robot.clickOn("#term-drop-2");
+    until(() -> terms().size() == 2);
+    settle();
+  }
+
+  /** Each check view draws something else. */
+  @Test(dependsOnMethods = "shapesAndWindowsAreJoinedWithAnArea")
   public void numberKeysChangeTheView() throws Exception {
     focusPicture();
     KeyCode[] digits = {

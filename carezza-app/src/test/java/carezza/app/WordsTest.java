@@ -40,6 +40,8 @@ public class WordsTest {
           "export.",
           "join.",
           "joined.",
+          "extent.",
+          "draw.",
           "keys.");
 
   private static String sources() throws IOException {

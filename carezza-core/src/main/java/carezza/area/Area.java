@@ -4,16 +4,19 @@ import carezza.image.Hash;
 import carezza.image.Rect;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 
 /**
  * Where a pass acts. The mask is the base joined with what was grown, then the strokes in their
- * order, then regions added, taken away or kept within in their order, then inverted if so set.
+ * order, then regions, windows and shapes added, taken away or kept within in their order, then
+ * drawn to the picture's edges, then inverted if so set.
  *
  * @param base what it starts from
  * @param region region name when the base is a region or one that is found, else empty
  * @param grown places grown by colour and edges
  * @param strokes put on or take off, in order
- * @param terms regions joined with all that, in order
+ * @param terms regions, windows and shapes joined with all that, in order
+ * @param followMm how far its border is drawn to edges of the picture below, 0 to 10 mm; 0 not
  * @param inverted everything but this
  */
 public record Area(
@@ -22,7 +25,10 @@ public record Area(
     List<Growth> grown,
     List<Stroke> strokes,
     List<Term> terms,
+    double followMm,
     boolean inverted) {
+  public static final double MOST_FOLLOW_MM = 10;
+
   /** What an area starts from. */
   public enum Base {
     WHOLE,
@@ -34,38 +40,43 @@ public record Area(
   }
 
   /** Everything. */
-  public static final Area WHOLE = new Area(Base.WHOLE, "", List.of(), List.of(), List.of(), false);
+  public static final Area WHOLE =
+      new Area(Base.WHOLE, "", List.of(), List.of(), List.of(), 0, false);
 
   /** Nothing, until something is painted or grown. */
-  public static final Area NONE = new Area(Base.NONE, "", List.of(), List.of(), List.of(), false);
+  public static final Area NONE =
+      new Area(Base.NONE, "", List.of(), List.of(), List.of(), 0, false);
 
   public Area {
     grown = List.copyOf(grown);
     strokes = List.copyOf(strokes);
     terms = List.copyOf(terms);
+    if (!(followMm >= 0 && followMm <= MOST_FOLLOW_MM)) {
+      throw new IllegalArgumentException("followMm = " + followMm + ", must be in [0, 10]");
+    }
     if ((base == Base.REGION || base == Base.FOUND) == region.isEmpty()) {
       throw new IllegalArgumentException("base = " + base + " with region '" + region + "'");
     }
   }
 
   public static Area ofRegion(String name) {
-    return new Area(Base.REGION, name, List.of(), List.of(), List.of(), false);
+    return new Area(Base.REGION, name, List.of(), List.of(), List.of(), 0, false);
   }
 
   public static Area found(String name) {
-    return new Area(Base.FOUND, name, List.of(), List.of(), List.of(), false);
+    return new Area(Base.FOUND, name, List.of(), List.of(), List.of(), 0, false);
   }
 
   public Area with(Stroke s) {
     List<Stroke> all = new ArrayList<>(strokes);
     all.add(s);
-    return new Area(base, region, grown, all, terms, inverted);
+    return new Area(base, region, grown, all, terms, followMm, inverted);
   }
 
   public Area with(Growth g) {
     List<Growth> all = new ArrayList<>(grown);
     all.add(g);
-    return new Area(base, region, all, strokes, terms, inverted);
+    return new Area(base, region, all, strokes, terms, followMm, inverted);
   }
 
   public Area with(Term t) {
@@ -75,23 +86,27 @@ public record Area(
   }
 
   public Area withTerms(List<Term> all) {
-    return new Area(base, region, grown, strokes, all, inverted);
+    return new Area(base, region, grown, strokes, all, followMm, inverted);
   }
 
-  /** The area before regions are joined with it and before it is inverted. */
+  public Area withFollow(double mm) {
+    return new Area(base, region, grown, strokes, terms, mm, inverted);
+  }
+
+  /** The area before anything is joined with it and before it is inverted. */
   public Area bare() {
-    return terms.isEmpty() && !inverted
+    return terms.isEmpty() && followMm == 0 && !inverted
         ? this
-        : new Area(base, region, grown, strokes, List.of(), false);
+        : new Area(base, region, grown, strokes, List.of(), 0, false);
   }
 
   /** The area as it was with its first {@code n} strokes. */
   public Area withStrokes(int n) {
-    return new Area(base, region, grown, strokes.subList(0, n), terms, inverted);
+    return new Area(base, region, grown, strokes.subList(0, n), terms, followMm, inverted);
   }
 
   public Area inverted(boolean on) {
-    return new Area(base, region, grown, strokes, terms, on);
+    return new Area(base, region, grown, strokes, terms, followMm, on);
   }
 
   /** True when nothing is covered whatever the picture. */
@@ -111,9 +126,29 @@ public record Area(
         && strokes.stream().allMatch(s -> s.brush().puts());
   }
 
+  /** Names of the regions and areas of the sheet that it is made from. */
+  public Stream<String> refersTo() {
+    Stream<String> joined =
+        terms.stream()
+            .map(Term::what)
+            .filter(Extent.Region.class::isInstance)
+            .map(w -> ((Extent.Region) w).name());
+    return base == Base.REGION ? Stream.concat(Stream.of(region), joined) : joined;
+  }
+
+  /** Whether its own mask rests on the picture below, regions it refers to apart. */
+  public boolean readsBelow() {
+    return followMm > 0 || terms.stream().anyMatch(t -> t.what() instanceof Extent.Window);
+  }
+
+  /** Source pixels beyond a rectangle on whose light its mask there rests. */
+  public int reach(double pxPerMm) {
+    return followMm > 0 ? EdgeFollowing.reach(followMm, pxPerMm) : Windows.reach(pxPerMm);
+  }
+
   /** Fingerprint of what can matter inside {@code rect} (source pixels). */
   public long fingerprint(Rect rect, double pxPerMm) {
-    Hash h = new Hash().add(base.name()).add(region).add(inverted);
+    Hash h = new Hash().add(base.name()).add(region).add(followMm).add(inverted);
     grown.forEach(g -> h.add(g.fingerprint()));
     terms.forEach(t -> h.add(t.fingerprint()));
     if (!isWhole()) {

@@ -1,8 +1,8 @@
 package carezza.area;
 
-import carezza.filter.Gaussian;
 import carezza.image.Plane;
 import carezza.image.Rect;
+import carezza.image.RgbBlock;
 import java.util.Arrays;
 import java.util.List;
 
@@ -21,6 +21,9 @@ public final class AreaMask {
     /** Weights of a region as it is found from the face map, all 0 if it cannot be. */
     Plane found(String name, int level, Rect rect);
 
+    /** The picture below the pass whose area this is. */
+    RgbBlock below(int level, Rect rect);
+
     /** The matte of a grown place over {@code rect} at {@code level}. */
     Plane matte(Growth g, int level, Rect rect);
   }
@@ -32,6 +35,12 @@ public final class AreaMask {
     if (area.isWhole()) {
       return null;
     }
+    float[] m = area.followMm() > 0 ? null : bare(area, ctx, level, rect);
+    return finish(area, ctx, level, rect, m);
+  }
+
+  /** What the area is before anything is joined with it and before it is inverted. */
+  private static float[] bare(Area area, Context ctx, int level, Rect rect) {
     float[] m = new float[rect.w() * rect.h()];
     switch (area.base()) {
       case WHOLE -> Arrays.fill(m, 1);
@@ -54,14 +63,35 @@ public final class AreaMask {
       }
     }
     paint(area.strokes(), ctx.pxPerMm(), level, rect, m);
-    finish(area, ctx, level, rect, m);
     return m;
   }
 
-  /** Joins an area's regions with a mask of what comes before them, and inverts it if so set. */
-  public static void finish(Area area, Context ctx, int level, Rect rect, float[] m) {
+  /**
+   * Joins an area's terms with a mask of what comes before them, lets it follow edges and inverts
+   * it, as it is set.
+   *
+   * @param bare of the area without terms, written to; not read when the area follows edges
+   */
+  public static float[] finish(Area area, Context ctx, int level, Rect rect, float[] bare) {
+    float[] m = bare;
+    if (area.followMm() > 0) {
+      EdgeFollowing.Mask joined =
+          (l, r) -> new Plane(r, joined(area, ctx, l, r, bare(area, ctx, l, r)));
+      m = EdgeFollowing.of(joined, area.followMm(), ctx, level, rect);
+    } else {
+      joined(area, ctx, level, rect, m);
+    }
+    if (area.inverted()) {
+      for (int i = 0; i < m.length; i++) {
+        m[i] = 1 - m[i];
+      }
+    }
+    return m;
+  }
+
+  private static float[] joined(Area area, Context ctx, int level, Rect rect, float[] m) {
     for (Term t : area.terms()) {
-      float[] r = feathered(t, ctx, level, rect);
+      float[] r = weights(t, ctx, level, rect);
       for (int i = 0; i < m.length; i++) {
         float v = r == null ? 1 : r[i];
         m[i] =
@@ -72,23 +102,29 @@ public final class AreaMask {
             };
       }
     }
-    if (area.inverted()) {
-      for (int i = 0; i < m.length; i++) {
-        m[i] = 1 - m[i];
-      }
-    }
+    return m;
   }
 
-  /** A region with its border softened, as if the picture went on beyond its own border. */
-  private static float[] feathered(Term t, Context ctx, int level, Rect rect) {
-    double sigma = Math.scalb(t.featherMm() * ctx.pxPerMm() / 2, -level);
-    if (sigma < 0.2) {
-      return ctx.region(t.region(), level, rect);
+  /** Weights of a term; null when they are all 1. */
+  private static float[] weights(Term t, Context ctx, int level, Rect rect) {
+    double sigma = t.featherMm() * ctx.pxPerMm() / 2;
+    if (t.what() instanceof Extent.Window w) {
+      return Windows.of(w, ctx, level, rect);
     }
-    int margin = (int) Math.ceil(4 * sigma);
-    Rect wide = rect.grow(margin).intersect(ctx.bounds(level)).union(rect);
-    float[] r = ctx.region(t.region(), level, wide);
-    return r == null ? null : Gaussian.blur(new Plane(wide, r), sigma).crop(rect, 0).data();
+    if (t.what() instanceof Extent.Shape s) {
+      return Shapes.of(s, sigma, level, rect);
+    }
+    String name = ((Extent.Region) t.what()).name();
+    return SoftBorder.of(
+            (l, r) -> {
+              float[] m = ctx.region(name, l, r);
+              return m == null ? Plane.filled(r, 1) : new Plane(r, m);
+            },
+            Math.scalb(sigma, -level),
+            level,
+            rect,
+            ctx.bounds(level))
+        .data();
   }
 
   /** Lays strokes on a mask in their order. */

@@ -3,13 +3,14 @@ package carezza.area;
 import carezza.image.Hash;
 
 /**
- * A named region that is added to an area, taken from it, or that it is kept within.
+ * Something that is added to an area, taken from it, or that it is kept within.
  *
- * @param how what the region does
- * @param region its name
- * @param featherMm width over which its border goes from 16 % to 84 %, 0 to 40 mm; 0 leaves it
+ * @param how what is done with it
+ * @param what a region, a window on the picture below, or a shape
+ * @param featherMm width over which the border of a region or shape goes from 16 % to 84 %, 0 to 40
+ *     mm; 0 leaves it
  */
-public record Term(How how, String region, double featherMm) {
+public record Term(How how, Extent what, double featherMm) {
   /** The three ways of joining two masks a and b. */
   public enum How {
     /** The greater of both. */
@@ -23,24 +24,30 @@ public record Term(How how, String region, double featherMm) {
   public static final double MOST_FEATHER_MM = 40;
 
   public Term {
-    if (region.isEmpty()) {
-      throw new IllegalArgumentException("region = '', must be a name");
-    }
     if (!(featherMm >= 0 && featherMm <= MOST_FEATHER_MM)) {
       throw new IllegalArgumentException("featherMm = " + featherMm + ", must be in [0, 40]");
     }
   }
 
-  public Term withFeather(double mm) {
-    return new Term(how, region, mm);
+  /** A term of a named region. */
+  public Term(How how, String region, double featherMm) {
+    this(how, new Extent.Region(region), featherMm);
   }
 
-  /** How far beyond the region's border it reaches, mm. */
+  public Term withFeather(double mm) {
+    return new Term(how, what, mm);
+  }
+
+  public Term with(Extent other) {
+    return new Term(how, other, featherMm);
+  }
+
+  /** How far beyond its border it reaches, mm. */
   public double reachMm() {
     return 2 * featherMm;
   }
 
   long fingerprint() {
-    return new Hash().add(how.name()).add(region).add(featherMm).get();
+    return new Hash().add(how.name()).add(what.toString()).add(featherMm).get();
   }
 }

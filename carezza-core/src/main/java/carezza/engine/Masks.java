@@ -5,8 +5,10 @@ import carezza.area.AreaMask;
 import carezza.area.Growth;
 import carezza.area.Stroke;
 import carezza.image.Hash;
+import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;
+import carezza.image.RgbBlock;
 import carezza.region.RegionName;
 import java.util.Arrays;
 import java.util.List;
@@ -21,10 +23,18 @@ final class Masks implements AreaMask.Context {
 
   private final SheetPrints prints;
   private final TileCache cache;
+  private final int depth;
+  private final PixelReader below;
 
-  Masks(SheetPrints prints, TileCache cache) {
+  /**
+   * @param depth of the picture below the pass whose areas are asked for
+   * @param below that picture
+   */
+  Masks(SheetPrints prints, TileCache cache, int depth, PixelReader below) {
     this.prints = prints;
     this.cache = cache;
+    this.depth = depth;
+    this.below = below;
   }
 
   /** Weights over a tile, not to be written to: null when all are 1, NOTHING when all are 0. */
@@ -42,7 +52,7 @@ final class Masks implements AreaMask.Context {
         .add("mask")
         .add(level)
         .add(tile)
-        .add(prints.area(area, tile.toSource(level)))
+        .add(prints.area(area, depth, tile.toSource(level)))
         .get();
   }
 
@@ -54,8 +64,8 @@ final class Masks implements AreaMask.Context {
       m = onTopOfWhatIsThere(area, level, tile);
       m = m == null ? AreaMask.of(area, this, level, tile) : m;
     } else {
-      m = copy(ofTile(bare, level, tile), tile);
-      AreaMask.finish(area, this, level, tile, m);
+      float[] from = area.followMm() > 0 ? null : copy(ofTile(bare, level, tile), tile);
+      m = AreaMask.finish(area, this, level, tile, from);
     }
     if (m == null) {
       return new float[] {1};
@@ -118,6 +128,11 @@ final class Masks implements AreaMask.Context {
         .regions()
         .flatMap(r -> RegionName.of(name).map(n -> r.mask(n, level, rect)))
         .orElseGet(() -> new Plane(rect));
+  }
+
+  @Override
+  public RgbBlock below(int level, Rect rect) {
+    return below.read(level, rect);
   }
 
   @Override

@@ -25,6 +25,8 @@ import java.util.function.BooleanSupplier;
 public final class Measuring {
   private static final double PX_PER_MM = 5;
 
+  private static final double COVER_PX_PER_MM = 1.5;
+
   private final Engine engine;
 
   public Measuring(Engine engine) {
@@ -69,6 +71,29 @@ public final class Measuring {
             .map(p -> s.split(TwoBands.sigmaMm(p)))
             .orElse(new Reading("split", Double.NaN, Double.NaN, 0, 0, "", "noSplit")));
     return out;
+  }
+
+  /**
+   * Square centimetres of skin that a pass of a sheet acts on, weighted by its mask; of the whole
+   * picture where no skin is known. NaN without a scale or for a pass without an area.
+   */
+  public double coveredCm2(RunSheet sheet, long passId, BooleanSupplier cancelled) {
+    Pass p = sheet.pass(passId).filter(q -> q.kind().usesArea()).orElse(null);
+    if (p == null || sheet.faceMap().isEmpty()) {
+      return Double.NaN;
+    }
+    SheetView view = engine.view(sheet, cancelled).prepared();
+    int level = view.frame().levelFor(1, COVER_PX_PER_MM);
+    Rect r = view.areaBounds(p.area()).toLevel(level).intersect(view.bounds(level));
+    Area skin = sheet.region("skin");
+    float[] acts = view.mask(p, level, r).data();
+    float[] on = skin.isEmpty() ? null : view.mask(skin, level, r).data();
+    double sum = 0;
+    for (int i = 0; i < acts.length; i++) {
+      sum += on == null ? acts[i] : acts[i] * on[i];
+    }
+    double px = Math.scalb(view.frame().pxPerMm(), -level);
+    return sum / (px * px) / 100;
   }
 
   /** Each heal is measured again only when something near it changed. */

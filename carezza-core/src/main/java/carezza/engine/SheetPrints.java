@@ -1,6 +1,7 @@
 package carezza.engine;
 
 import carezza.area.Area;
+import carezza.area.Extent;
 import carezza.area.Grower;
 import carezza.area.Growth;
 import carezza.area.Matte;
@@ -109,7 +110,8 @@ final class SheetPrints {
   }
 
   /** Whether an area's mask can be above 0 somewhere in a rectangle of source pixels. */
-  private boolean reaches(Area a, Rect src) {
+  private boolean reaches(Area a, Rect rect) {
+    Rect src = a.followMm() > 0 ? rect.grow(a.reach(frame.pxPerMm())) : rect;
     boolean base =
         switch (a.base()) {
           case WHOLE -> true;
@@ -129,10 +131,24 @@ final class SheetPrints {
     return a.grown().stream().anyMatch(g -> matte(g).bounds().intersects(src))
         || a.terms().stream()
             .filter(t -> t.how() == Term.How.ADD)
-            .anyMatch(t -> reaches(sheet.region(t.region()), src.grow(reach(t))));
+            .anyMatch(t -> reaches(t, src.grow(reach(t))));
   }
 
-  /** Source pixels by which a region's feathered border reaches beyond it. */
+  private boolean reaches(Term t, Rect src) {
+    return t.what() instanceof Extent.Region r
+        ? reaches(sheet.region(r.name()), src)
+        : extent(t.what()).intersects(src);
+  }
+
+  /** Source pixels outside which something joined with an area is 0 when its border is sharp. */
+  private Rect extent(Extent e) {
+    if (e instanceof Extent.Region r) {
+      return bounds(sheet.region(r.name()));
+    }
+    return e instanceof Extent.Shape s ? s.bounds() : engine.source().bounds();
+  }
+
+  /** Source pixels by which the feathered border of a region or shape reaches beyond it. */
   private int reach(Term t) {
     return (int) Math.ceil(t.reachMm() * frame.pxPerMm()) + 2;
   }
@@ -164,23 +180,33 @@ final class SheetPrints {
     }
     for (Term t : a.terms()) {
       if (t.how() == Term.How.ADD) {
-        r = r.union(bounds(sheet.region(t.region())).grow(reach(t)));
+        r = r.union(extent(t.what()).grow(reach(t)).intersect(all));
       }
     }
-    return r.intersect(all);
+    return (a.followMm() > 0 ? r.grow(a.reach(frame.pxPerMm())) : r).intersect(all);
   }
 
-  /** Fingerprint of an area's mask inside a rectangle of source pixels, regions resolved. */
-  long area(Area a, Rect rect) {
-    Hash h = new Hash().add(a.fingerprint(rect, frame.pxPerMm())).add(frame.pxPerMm());
+  /**
+   * Fingerprint of an area's mask inside a rectangle of source pixels, regions resolved.
+   *
+   * @param depth of the picture that windows and edges are read from
+   */
+  long area(Area a, int depth, Rect rect) {
+    Rect wide = a.followMm() > 0 ? rect.grow(a.reach(frame.pxPerMm())) : rect;
+    Hash h = new Hash().add(a.fingerprint(wide, frame.pxPerMm())).add(frame.pxPerMm());
     if (a.base() == Area.Base.REGION) {
-      h.add(area(sheet.region(a.region()), rect));
+      h.add(area(sheet.region(a.region()), depth, wide));
     }
     if (a.base() == Area.Base.FOUND) {
       h.add(mapPrint);
     }
     for (Term t : a.terms()) {
-      h.add(area(sheet.region(t.region()), rect.grow(reach(t))));
+      if (t.what() instanceof Extent.Region r) {
+        h.add(area(sheet.region(r.name()), depth, wide.grow(reach(t))));
+      }
+    }
+    if (a.readsBelow()) {
+      h.add(picture(depth, rect.grow(a.reach(frame.pxPerMm()))));
     }
     return h.get();
   }
@@ -201,7 +227,7 @@ final class SheetPrints {
     Hash h = new Hash().add(p.kind().fingerprint(p, frame, r)).add(p.strength());
     h.add(frame.pxPerMm()).add(r).add(picture(d - 1, r));
     if (p.kind().usesArea()) {
-      h.add(area(p.area(), r));
+      h.add(area(p.area(), d - 1, r));
     }
     SheetPrints looked = lookedAt(p);
     for (Rect need : p.kind().looksAt(p, frame, r)) {
@@ -223,7 +249,7 @@ final class SheetPrints {
     h.add(need).add(picture(below(passId), need));
     Pass p = pass(passId);
     if (p.kind().usesArea()) {
-      h.add(area(p.area(), need));
+      h.add(area(p.area(), below(passId), need));
     }
   }
 

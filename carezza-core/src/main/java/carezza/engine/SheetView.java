@@ -29,7 +29,6 @@ public final class SheetView implements PixelReader {
 
   private final Engine engine;
   private final SheetPrints prints;
-  private final Masks masks;
   private final BooleanSupplier cancelled;
   private final int hand;
   private final boolean kept;
@@ -40,7 +39,6 @@ public final class SheetView implements PixelReader {
     this.cancelled = cancelled;
     this.hand = hand;
     this.kept = kept;
-    masks = new Masks(prints, engine.cache());
   }
 
   /**
@@ -95,8 +93,24 @@ public final class SheetView implements PixelReader {
     return out;
   }
 
-  /** A weight mask over a rectangle, put together from tiles; 0 beyond the picture. */
+  /**
+   * A weight mask over a rectangle, put together from tiles; 0 beyond the picture. What of it rests
+   * on the picture is read from the finished one.
+   */
   public Plane mask(Area area, int level, Rect rect) {
+    return mask(masks(prints.active().size()), area, level, rect);
+  }
+
+  /** The mask of a pass of this sheet. */
+  public Plane mask(Pass pass, int level, Rect rect) {
+    return mask(masks(prints.below(pass.id())), pass.area(), level, rect);
+  }
+
+  private Masks masks(int depth) {
+    return new Masks(prints, engine.cache(), depth, below(depth));
+  }
+
+  private Plane mask(Masks masks, Area area, int level, Rect rect) {
     Plane out = new Plane(rect);
     for (Rect t : tiles(level, rect)) {
       float[] m = masks.ofTile(area, level, t);
@@ -139,9 +153,9 @@ public final class SheetView implements PixelReader {
     return prints.picture(prints.active().size(), rect);
   }
 
-  /** Fingerprint of an area's mask inside a rectangle of source pixels. */
-  public long areaFingerprint(Area area, Rect rect) {
-    return prints.area(area, rect);
+  /** Fingerprint of a pass's mask inside a rectangle of source pixels. */
+  public long maskFingerprint(Pass pass, Rect rect) {
+    return prints.area(pass.area(), prints.below(pass.id()), rect);
   }
 
   /** A run for one pass of this sheet, over the picture below it; it may be muted. */
@@ -230,7 +244,9 @@ public final class SheetView implements PixelReader {
   private void apply(int depth, RgbBlock block) {
     Pass pass = prints.active().get(depth - 1);
     float[] weight =
-        pass.kind().usesArea() ? masks.ofTile(pass.area(), block.level(), block.rect()) : null;
+        pass.kind().usesArea()
+            ? masks(depth - 1).ofTile(pass.area(), block.level(), block.rect())
+            : null;
     if (weight == Masks.NOTHING) {
       return;
     }
@@ -247,6 +263,21 @@ public final class SheetView implements PixelReader {
     engine.count(pass.id(), block.size());
   }
 
+  /** The picture with the first {@code depth} acting passes done. */
+  private PixelReader below(int depth) {
+    return new PixelReader() {
+      @Override
+      public Rect bounds(int level) {
+        return SheetView.this.bounds(level);
+      }
+
+      @Override
+      public RgbBlock read(int level, Rect rect) {
+        return SheetView.this.read(depth, level, rect, true);
+      }
+    };
+  }
+
   /** What a pass sees: the picture below it in a view, which is an earlier one while held. */
   private record PassRun(Pass pass, SheetView view, int depth, boolean isHeld) implements Run {
     @Override
@@ -256,17 +287,7 @@ public final class SheetView implements PixelReader {
 
     @Override
     public PixelReader below() {
-      return new PixelReader() {
-        @Override
-        public Rect bounds(int level) {
-          return view.bounds(level);
-        }
-
-        @Override
-        public RgbBlock read(int level, Rect rect) {
-          return view.read(depth, level, rect, true);
-        }
-      };
+      return view.below(depth);
     }
 
     @Override
@@ -281,12 +302,12 @@ public final class SheetView implements PixelReader {
 
     @Override
     public Plane mask(Area area, int level, Rect rect) {
-      return view.mask(area, level, rect);
+      return view.mask(view.masks(depth), area, level, rect);
     }
 
     @Override
     public long areaFingerprint(Area area, Rect rect) {
-      return view.prints.area(area, rect);
+      return view.prints.area(area, depth, rect);
     }
 
     @Override

@@ -18,6 +18,20 @@ public final class GuidedFilter {
    * @param eps regularisation in squared guide units; above the variance of texture to be ignored
    */
   public static Plane filter(Plane p, Plane[] guide, double sigmaPx, double eps) {
+    Plane[] k = coefficients(p, guide, sigmaPx, eps);
+    Plane out = new Plane(p.rect());
+    for (int i = 0; i < out.data().length; i++) {
+      out.data()[i] =
+          k[0].data()[i] * guide[0].data()[i]
+              + k[1].data()[i] * guide[1].data()[i]
+              + k[2].data()[i] * guide[2].data()[i]
+              + k[3].data()[i];
+    }
+    return out;
+  }
+
+  /** The factors of the guide's three channels and what is added, each a smooth plane. */
+  public static Plane[] coefficients(Plane p, Plane[] guide, double sigmaPx, double eps) {
     Rect rect = p.rect();
     int n = p.data().length;
     float[][] mean = new float[3][];
@@ -36,16 +50,9 @@ public final class GuidedFilter {
     for (int i = 0; i < n; i++) {
       solve(i, mean, cross, var, pMean, eps, a);
     }
+    Plane[] out = new Plane[4];
     for (int i = 0; i < 4; i++) {
-      a[i] = Gaussian.blur(new Plane(rect, a[i]), sigmaPx).data();
-    }
-    Plane out = new Plane(rect);
-    for (int i = 0; i < n; i++) {
-      out.data()[i] =
-          a[0][i] * guide[0].data()[i]
-              + a[1][i] * guide[1].data()[i]
-              + a[2][i] * guide[2].data()[i]
-              + a[3][i];
+      out[i] = Gaussian.blur(new Plane(rect, a[i]), sigmaPx);
     }
     return out;
   }

@@ -1,5 +1,6 @@
 package carezza.region;
 
+import carezza.area.Outline;
 import carezza.face.Pin;
 import java.util.ArrayList;
 import java.util.List;
@@ -73,20 +74,20 @@ final class ArcFrame {
 
   /** Where an arc of the outline cuts the lines at {@code us}; on the axis beyond the corners. */
   double[] arc(Outline o, boolean second, double[] us) {
-    int half = o.x.length / 2;
+    int half = o.size() / 2;
     int from = second ? half : 0;
     double[] out = new double[us.length];
     for (int i = 0; i < us.length; i++) {
       double furthest = second ? Double.MAX_VALUE : -Double.MAX_VALUE;
       for (int k = 0; k < half; k++) {
         int a = from + k;
-        int b = (a + 1) % o.x.length;
-        double ua = u(o.x[a], o.y[a]);
-        double ub = u(o.x[b], o.y[b]);
+        int b = (a + 1) % o.size();
+        double ua = u(o.x(a), o.y(a));
+        double ub = u(o.x(b), o.y(b));
         if (ua <= us[i] != ub <= us[i]) {
           double share = (us[i] - ua) / (ub - ua);
-          double va = v(o.x[a], o.y[a]);
-          double v = va + share * (v(o.x[b], o.y[b]) - va);
+          double va = v(o.x(a), o.y(a));
+          double v = va + share * (v(o.x(b), o.y(b)) - va);
           furthest = second ? Math.min(furthest, v) : Math.max(furthest, v);
         }
       }

@@ -2,6 +2,7 @@ package carezza.region;
 
 import carezza.area.ColourHistogram;
 import carezza.area.ColourPlanes;
+import carezza.area.Outline;
 import carezza.face.Pin;
 import carezza.image.PixelReader;
 import carezza.image.Plane;

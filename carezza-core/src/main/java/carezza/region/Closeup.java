@@ -2,6 +2,7 @@ package carezza.region;
 
 import carezza.area.ColourPlanes;
 import carezza.area.Matte;
+import carezza.area.Outline;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;

@@ -1,6 +1,7 @@
 package carezza.region;
 
 import carezza.area.Matte;
+import carezza.area.Outline;
 import carezza.face.Pin;
 import carezza.image.PixelReader;
 import carezza.image.Rect;

@@ -3,6 +3,7 @@ package carezza.region;
 import carezza.area.ColourHistogram;
 import carezza.area.ColourPlanes;
 import carezza.area.Matte;
+import carezza.area.Outline;
 import carezza.face.FaceContours;
 import carezza.face.FoundFace;
 import carezza.filter.Gaussian;

@@ -1,6 +1,7 @@
 package carezza.region;
 
 import carezza.area.Matte;
+import carezza.area.Outline;
 import carezza.face.FaceContours;
 import carezza.face.FaceFrame;
 import carezza.face.FaceMap;

@@ -1,5 +1,6 @@
 package carezza.region;
 
+import carezza.area.Outline;
 import carezza.face.FaceContours;
 import carezza.face.FaceFrame;
 import carezza.face.FaceMap;

@@ -3,6 +3,7 @@ package carezza.region;
 import carezza.area.ColourHistogram;
 import carezza.area.ColourPlanes;
 import carezza.area.Matte;
+import carezza.area.Outline;
 import carezza.color.Roots;
 import carezza.face.FaceContours;
 import carezza.face.FaceMap;

@@ -1,12 +1,12 @@
 package carezza.screen;
 
-import carezza.area.Area;
 import carezza.color.ColorEncoding;
 import carezza.engine.SheetView;
 import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import carezza.pass.Pass;
 import carezza.pass.even.TwoBands;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -46,12 +46,20 @@ public final class Frames {
   private Frames() {}
 
   /**
+   * An area over the picture.
+   *
+   * @param pass whose area
+   * @param form how it is shown, not NONE
+   */
+  public record ShownArea(Pass pass, AreaForm form) {}
+
+  /**
    * What is to be drawn.
    *
    * @param view the sheet
    * @param viewport where
    * @param look how
-   * @param hatched area to be shown by hatching, if any
+   * @param area the area that is to be shown, if any
    * @param desk colour outside the picture
    * @param before what changes are reckoned from, needed for that look alone
    */
@@ -59,7 +67,7 @@ public final class Frames {
       SheetView view,
       Viewport viewport,
       Look look,
-      Optional<Area> hatched,
+      Optional<ShownArea> area,
       int desk,
       Optional<SheetView> before) {
     public Request {
@@ -68,8 +76,9 @@ public final class Frames {
       }
     }
 
-    public Request(SheetView view, Viewport viewport, Look look, Optional<Area> hatched, int desk) {
-      this(view, viewport, look, hatched, desk, Optional.empty());
+    public Request(
+        SheetView view, Viewport viewport, Look look, Optional<ShownArea> area, int desk) {
+      this(view, viewport, look, area, desk, Optional.empty());
     }
 
     /** Where the bands part, mm: as the sheet's two bands are set, else as they start. */
@@ -158,11 +167,15 @@ public final class Frames {
     return changed;
   }
 
+  private static long areaPrint(Request r, ShownArea a, Rect src) {
+    return new Hash().add(a.form().name()).add(r.view().maskFingerprint(a.pass(), src)).get();
+  }
+
   private static void plan(Request r, int level, Drawn out, int i) {
     Rect need = needed(r, level, out.block(i));
     Rect src = need.toSource(level).intersect(r.view().bounds(0));
     boolean none = need.isEmpty();
-    long area = none ? 0 : r.hatched().map(a -> r.view().areaFingerprint(a, src)).orElse(0L);
+    long area = none ? 0 : r.area().map(a -> areaPrint(r, a, src)).orElse(0L);
     long seen = none ? 0 : r.view().fingerprint(src);
     if (r.before().isPresent() && !none) {
       seen = new Hash().add(seen).add(r.before().get().fingerprint(src)).get();
@@ -249,7 +262,7 @@ public final class Frames {
       b = Looking.band(r.look(), b, need, sigma);
     }
     RgbBlock was = r.look() == Look.CHANGES ? r.before().get().read(level, need) : null;
-    Plane mask = r.hatched().isPresent() ? r.view().mask(r.hatched().get(), level, need) : null;
+    Plane mask = r.area().map(a -> r.view().mask(a.pass(), level, need)).orElse(null);
     double side = 1 << level;
     double step = 1 / (v.scale() * side);
     boolean single = level == 0 && v.scale() >= 2;
@@ -276,8 +289,13 @@ public final class Frames {
       int at = (inside.y() + y) * v.width() + inside.x();
       encode(line, inside.x(), inside.y() + y, out, at);
       if (mask != null) {
-        int my = (int) Math.floor(y0 + y * step);
-        hatch(mask, my, x0, step, inside.x(), inside.y() + y, inside.w(), out, at);
+        MaskRow row = new MaskRow(mask, x0, y0 + y * step, step);
+        int dy = inside.y() + y;
+        switch (r.area().get().form()) {
+          case HATCHED -> row.hatch(inside.x(), dy, inside.w(), out, at);
+          case GREY -> row.grey(inside.x(), dy, inside.w(), out, at);
+          default -> row.outline(inside.w(), out, at);
+        }
       }
     }
   }
@@ -325,27 +343,6 @@ public final class Frames {
               | code(m[0] * red + m[1] * green + m[2] * blue, n) << 16
               | code(m[3] * red + m[4] * green + m[5] * blue, n) << 8
               | code(m[6] * red + m[7] * green + m[8] * blue, n);
-    }
-  }
-
-  /** Draws every eighth diagonal over a row in the grey that stands out from the picture. */
-  private static void hatch(
-      Plane mask, int my, double x0, double step, int dx, int dy, int w, int[] out, int at) {
-    for (int x = -(dx + dy) & 7; x < w; x += 8) {
-      float k = mask.clamped((int) Math.floor(x0 + x * step), my);
-      if (k <= 0.04f) {
-        continue;
-      }
-      int p = out[at + x];
-      int red = (p >> 16) & 255;
-      int green = (p >> 8) & 255;
-      int blue = p & 255;
-      int grey = red * 2 + green * 5 + blue > 8 * 110 ? 30 : 225;
-      float a = 0.25f + 0.5f * k;
-      red += (int) (a * (grey - red));
-      green += (int) (a * (grey - green));
-      blue += (int) (a * (grey - blue));
-      out[at + x] = 0xff000000 | red << 16 | green << 8 | blue;
     }
   }
 

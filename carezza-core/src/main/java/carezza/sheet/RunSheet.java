@@ -26,9 +26,22 @@ public record RunSheet(Optional<FaceMap> faceMap, Map<String, Area> regions, Lis
   public RunSheet {
     regions = Collections.unmodifiableMap(new TreeMap<>(regions));
     passes = List.copyOf(passes);
+    for (String name : regions.keySet()) {
+      if (leadsTo(name, name, regions, regions.size())) {
+        throw new IllegalArgumentException("area '" + name + "' is made from itself");
+      }
+    }
     if (passes.stream().map(Pass::id).distinct().count() != passes.size()) {
       throw new IllegalArgumentException("two passes have the same id");
     }
+  }
+
+  /** Whether an area refers to another, over at most {@code steps} others. */
+  private static boolean leadsTo(String from, String to, Map<String, Area> all, int steps) {
+    Area a = all.get(from);
+    return a != null
+        && steps >= 0
+        && a.refersTo().anyMatch(n -> n.equals(to) || leadsTo(n, to, all, steps - 1));
   }
 
   public RunSheet withFaceMap(FaceMap map) {

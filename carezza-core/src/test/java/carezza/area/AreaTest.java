@@ -4,8 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import carezza.face.Pin;
 import carezza.image.Plane;
 import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import java.util.List;
 import org.testng.annotations.Test;
 
 public class AreaTest {
@@ -18,7 +21,7 @@ public class AreaTest {
 
         @Override
         public Rect bounds(int level) {
-          return new Rect(0, 0, 400, 300);
+          return new Rect(0, 0, 400, 300).toLevel(level);
         }
 
         @Override
@@ -33,6 +36,20 @@ public class AreaTest {
         @Override
         public Plane found(String name, int level, Rect rect) {
           return Plane.filled(rect, name.equals("lips") ? 0.25f : 0);
+        }
+
+        /** Grey whose light rises from 0 to 1 over 400 pixels, red in the lower half. */
+        @Override
+        public RgbBlock below(int level, Rect rect) {
+          RgbBlock b = new RgbBlock(level, rect);
+          for (int i = 0; i < b.size(); i++) {
+            float v = (rect.x() + i % rect.w() + 0.5f) * (1 << level) / 400;
+            boolean red = (rect.y() + i / rect.w()) * (1 << level) >= 150;
+            b.r()[i] = v;
+            b.g()[i] = red ? 0.5f * v : v;
+            b.b()[i] = red ? 0.5f * v : v;
+          }
+          return b;
         }
 
         @Override
@@ -169,5 +186,103 @@ public class AreaTest {
         .isCloseTo(1, within(1e-5f));
     assertThatThrownBy(() -> new Term(Term.How.ADD, "left", 41)).hasMessageContaining("41.0");
     assertThatThrownBy(() -> new Term(Term.How.ADD, "", 1)).hasMessageContaining("region");
+  }
+
+  private static float at(Term.How how, Area a, Extent what, double feather, int x, int y) {
+    return mask(a.with(new Term(how, what, feather)), 0, new Rect(x, y, 1, 1))[0];
+  }
+
+  private static float kept(Extent what, int x, int y) {
+    return at(Term.How.WITHIN, Area.WHOLE, what, 0, x, y);
+  }
+
+  /** L* 50 is a light of 0.184, at x = 73. */
+  @Test
+  public void tonesAreAWindowWithSoftEnds() {
+    Extent tone = new Extent.Tone(50, 80, 20, 10);
+    assertThat(kept(tone, 80, 20)).isEqualTo(1);
+    assertThat(kept(tone, 200, 20)).isEqualTo(1);
+    assertThat(kept(tone, 46, 20)).as("L* 40.6, half way down").isBetween(0.4f, 0.7f);
+    assertThat(kept(tone, 20, 20)).as("L* 26.7").isZero();
+    assertThat(kept(tone, 260, 20)).as("L* 84.5, half way up").isBetween(0.4f, 0.7f);
+    assertThat(kept(tone, 320, 20)).isZero();
+    assertThat(kept(new Extent.Tone(50, 100, 5, 0), 399, 20)).isEqualTo(1);
+    assertThat(at(Term.How.TAKE, Area.WHOLE, tone, 0, 200, 20)).isZero();
+    assertThat(at(Term.How.ADD, Area.NONE, tone, 0, 200, 20)).isEqualTo(1);
+    assertThatThrownBy(() -> new Extent.Tone(60, 50, 1, 1)).hasMessageContaining("high = 50.0");
+  }
+
+  @Test
+  public void huesLeaveOutWhatIsNearlyNeutral() {
+    Extent red = new Extent.Hue(20, 60, 20);
+    assertThat(kept(red, 200, 250)).isEqualTo(1);
+    assertThat(kept(red, 200, 50)).as("grey").isZero();
+    assertThat(kept(new Extent.Hue(200, 60, 20), 200, 250)).as("another hue").isZero();
+    assertThat(kept(new Extent.Hue(350, 90, 20), 200, 250)).as("across 0").isEqualTo(1);
+    assertThatThrownBy(() -> new Extent.Hue(400, 1, 1)).hasMessageContaining("centre = 400.0");
+  }
+
+  @Test
+  public void lightnessIsLStarOver100() {
+    assertThat(kept(new Extent.Lightness(), 73, 20)).isCloseTo(0.5f, within(0.01f));
+    assertThat(at(Term.How.TAKE, Area.WHOLE, new Extent.Lightness(), 0, 73, 20))
+        .isCloseTo(0.5f, within(0.01f));
+  }
+
+  /** 4 mm of feather are a sigma of 10 px. */
+  @Test
+  public void anOvalHasABorderOfItsFeather() {
+    Extent.Oval o = new Extent.Oval(200, 150, 80, 40, 0);
+    assertThat(kept(o, 200, 150)).isGreaterThan(0.999f);
+    assertThat(kept(o, 278, 150)).isGreaterThan(0.9f);
+    assertThat(kept(o, 282, 150)).isLessThan(0.1f);
+    assertThat(kept(o, 200, 192)).isLessThan(0.1f);
+    assertThat(at(Term.How.WITHIN, Area.WHOLE, o, 4, 269, 150)).isCloseTo(0.84f, within(0.03f));
+    assertThat(at(Term.How.WITHIN, Area.WHOLE, o, 4, 289, 150)).isCloseTo(0.16f, within(0.03f));
+    Extent.Oval upright = o.moved(1, new Pin(200, 230));
+    assertThat(kept(upright, 200, 225)).isGreaterThan(0.9f);
+    assertThat(kept(upright, 245, 150)).isLessThan(0.1f);
+    assertThat(upright.moved(2, upright.handles().get(2))).isEqualTo(upright);
+  }
+
+  @Test
+  public void aRampFallsFromOneEndToTheOther() {
+    Extent ramp = new Extent.Ramp(100, 0, 300, 0);
+    assertThat(kept(ramp, 50, 70)).isEqualTo(1);
+    assertThat(kept(ramp, 199, 270)).isCloseTo(0.5f, within(0.01f));
+    assertThat(kept(ramp, 320, 70)).isZero();
+    assertThat(Area.NONE.with(new Term(Term.How.ADD, ramp, 0)).isEmpty()).isFalse();
+  }
+
+  @Test
+  public void aLoopIsSoftAndMovesWhole() {
+    Extent.Loop loop =
+        new Extent.Loop(
+            List.of(new Pin(100, 100), new Pin(200, 100), new Pin(200, 200), new Pin(100, 200)));
+    assertThat(kept(loop, 150, 150)).isEqualTo(1);
+    assertThat(kept(loop, 230, 150)).isZero();
+    float inside = at(Term.How.WITHIN, Area.WHOLE, loop, 8, 150, 150);
+    assertThat(inside).isBetween(0.9f, 1f);
+    Extent.Loop moved = loop.moved(0, new Pin(250, 150));
+    assertThat(kept(moved, 230, 150)).isEqualTo(1);
+    assertThat(at(Term.How.WITHIN, Area.WHOLE, moved, 8, 250, 150))
+        .isCloseTo(inside, within(1e-3f));
+    assertThatThrownBy(() -> new Extent.Loop(List.of())).hasMessageContaining("points = 0");
+  }
+
+  /** A border painted 5 px beside an edge of the picture is drawn to it. */
+  @Test
+  public void aMaskFollowsAnEdge() {
+    Extent.Oval beside = new Extent.Oval(200, 135, 90, 20, 0);
+    Area plain = Area.WHOLE.with(new Term(Term.How.WITHIN, beside, 1));
+    Area drawn = plain.withFollow(3);
+    Rect column = new Rect(200, 144, 1, 14);
+    float[] p = mask(plain, 0, column);
+    float[] m = mask(drawn, 0, column);
+    assertThat(p[9]).as("3 px beyond the edge, before").isGreaterThan(0.65f);
+    assertThat(m[9]).as("3 px beyond the edge").isLessThan(0.5f);
+    assertThat(m[3]).as("3 px before the edge").isGreaterThan(0.9f);
+    assertThat(mask(drawn, 0, new Rect(200, 150, 1, 1))[0]).isCloseTo(m[6], within(1e-4f));
+    assertThatThrownBy(() -> plain.withFollow(11)).hasMessageContaining("followMm = 11.0");
   }
 }

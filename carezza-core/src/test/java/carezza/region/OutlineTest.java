@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import carezza.area.Outline;
 import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
 import carezza.engine.TileCache;

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import carezza.area.Area;
+import carezza.area.Outline;
 import carezza.engine.SheetView;
 import carezza.face.FaceContours;
 import carezza.face.FaceMap;

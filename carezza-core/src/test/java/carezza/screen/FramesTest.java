@@ -5,7 +5,9 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import carezza.area.Area;
+import carezza.area.Extent;
 import carezza.area.Stroke;
+import carezza.area.Term;
 import carezza.color.CieLab;
 import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
@@ -47,9 +49,9 @@ public class FramesTest {
     return p;
   }
 
-  private int[] draw(Viewport v, Look look, Optional<Area> hatched) {
+  private int[] draw(Viewport v, Look look, Optional<Frames.ShownArea> area) {
     return Frames.draw(
-            new Frames.Request(engine.view(RunSheet.EMPTY, () -> false), v, look, hatched, DESK),
+            new Frames.Request(engine.view(RunSheet.EMPTY, () -> false), v, look, area, DESK),
             0,
             null,
             pool)
@@ -210,17 +212,35 @@ public class FramesTest {
     assertThat(spread(calm)).as("no stripes").isLessThan(6);
   }
 
-  @Test
-  public void hatchingLiesInTheAreaAlone() {
-    Viewport v = new Viewport(1, 0, 0, 64, 64);
-    int[] plain = draw(v, Look.PICTURE, Optional.empty());
-    assertThat(draw(v, Look.PICTURE, Optional.of(Area.NONE))).isEqualTo(plain);
-    int[] hatched = draw(v, Look.PICTURE, Optional.of(Area.WHOLE));
-    int changed = 0;
-    for (int i = 0; i < plain.length; i++) {
-      changed += plain[i] == hatched[i] ? 0 : 1;
+  private int[] showing(Area a, AreaForm form) {
+    Pass p = Pass.start(1, Kinds.of("dodge"), a);
+    return draw(
+        new Viewport(1, 0, 0, 64, 64), Look.PICTURE, Optional.of(new Frames.ShownArea(p, form)));
+  }
+
+  private static int changed(int[] a, int[] b) {
+    int n = 0;
+    for (int i = 0; i < a.length; i++) {
+      n += a[i] == b[i] ? 0 : 1;
     }
-    assertThat(changed).as("one line in eight").isBetween(400, 600);
+    return n;
+  }
+
+  @Test
+  public void anAreaIsShownWhereItActs() {
+    int[] plain = draw(new Viewport(1, 0, 0, 64, 64), Look.PICTURE, Optional.empty());
+    assertThat(showing(Area.NONE, AreaForm.HATCHED)).isEqualTo(plain);
+    assertThat(changed(showing(Area.WHOLE, AreaForm.HATCHED), plain))
+        .as("one line in eight")
+        .isBetween(400, 600);
+    Extent oval = new Extent.Oval(32, 32, 20, 20, 0);
+    Area disc = Area.WHOLE.with(new Term(Term.How.WITHIN, oval, 0));
+    int[] grey = showing(disc, AreaForm.GREY);
+    assertThat(grey[32 * 64 + 32] & 255).isGreaterThan(230);
+    assertThat(grey[2 * 64 + 2] & 255).isLessThan(25);
+    int[] line = showing(disc, AreaForm.OUTLINED);
+    assertThat(line[32 * 64 + 32]).isEqualTo(plain[32 * 64 + 32]);
+    assertThat(changed(line, plain)).as("about twice its circumference").isBetween(120, 330);
   }
 
   @Test

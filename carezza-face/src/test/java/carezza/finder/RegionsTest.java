@@ -3,6 +3,7 @@ package carezza.finder;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import carezza.area.Area;
+import carezza.area.Outline;
 import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
 import carezza.engine.SheetView;
@@ -14,7 +15,6 @@ import carezza.filter.Gaussian;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.SourcePicture;
-import carezza.region.Outline;
 import carezza.region.RegionName;
 import carezza.sheet.RunSheet;
 import carezza.sitter.DemoSitter;

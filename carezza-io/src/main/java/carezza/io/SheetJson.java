@@ -190,13 +190,10 @@ public final class SheetJson {
     }
     if (!a.terms().isEmpty()) {
       ArrayNode terms = o.putArray("terms");
-      for (Term t : a.terms()) {
-        terms
-            .addObject()
-            .put("how", t.how().name().toLowerCase(Locale.ROOT))
-            .put("region", t.region())
-            .put("featherMm", t.featherMm());
-      }
+      a.terms().forEach(t -> terms.add(TermJson.write(t)));
+    }
+    if (a.followMm() > 0) {
+      o.put("followMm", a.followMm());
     }
     if (known > 0) {
       o.put("strokesFrom", known);
@@ -240,11 +237,7 @@ public final class SheetJson {
     }
     List<Term> terms = new ArrayList<>();
     for (JsonNode t : n.path("terms")) {
-      terms.add(
-          new Term(
-              Term.How.valueOf(t.path("how").asText().toUpperCase(Locale.ROOT)),
-              t.path("region").asText(),
-              t.path("featherMm").asDouble()));
+      terms.add(TermJson.read(t));
     }
     return new Area(
         Area.Base.valueOf(n.path("base").asText("none").toUpperCase(Locale.ROOT)),
@@ -252,6 +245,7 @@ public final class SheetJson {
         grown,
         strokes,
         terms,
+        n.path("followMm").asDouble(0),
         n.path("inverted").asBoolean(false));
   }
 

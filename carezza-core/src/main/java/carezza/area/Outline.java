@@ -1,4 +1,4 @@
-package carezza.region;
+package carezza.area;
 
 import carezza.face.Pin;
 import carezza.image.Plane;
@@ -15,8 +15,8 @@ public final class Outline {
   private static final int STEPS = 6;
   private static final int SUB_ROWS = 4;
 
-  final double[] x;
-  final double[] y;
+  private final double[] x;
+  private final double[] y;
 
   private Outline(double[] x, double[] y) {
     this.x = x;
@@ -67,6 +67,19 @@ public final class Outline {
     return new double[] {a[0] + k * (b[0] - a[0]), a[1] + k * (b[1] - a[1])};
   }
 
+  /** Corners of the polygon. */
+  public int size() {
+    return x.length;
+  }
+
+  public double x(int corner) {
+    return x[corner];
+  }
+
+  public double y(int corner) {
+    return y[corner];
+  }
+
   /** The polygon's corners. */
   public List<Pin> points() {
     Pin[] p = new Pin[x.length];
@@ -77,7 +90,7 @@ public final class Outline {
   }
 
   /** Every n-th corner, those the curve was laid through when {@code n} is the number of steps. */
-  static int steps() {
+  public static int steps() {
     return STEPS;
   }
 
@@ -104,7 +117,7 @@ public final class Outline {
   }
 
   /** Twice the area in square pixels, positive when the points run clockwise on the screen. */
-  double turning() {
+  public double turning() {
     double sum = 0;
     for (int i = 0, j = x.length - 1; i < x.length; j = i++) {
       sum += x[j] * y[i] - x[i] * y[j];
@@ -135,7 +148,7 @@ public final class Outline {
    * @param side source pixels a pixel
    * @param step pixels
    */
-  float[] distances(Rect rect, double side, int step) {
+  public float[] distances(Rect rect, double side, int step) {
     int w = (rect.w() - 1) / step + 2;
     int h = (rect.h() - 1) / step + 2;
     double[] grid = new double[w * h];

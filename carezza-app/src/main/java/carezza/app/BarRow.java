@@ -1,0 +1,36 @@
+package carezza.app;
+
+import carezza.pass.Pass;
+import java.util.function.DoubleFunction;
+import java.util.function.ToDoubleFunction;
+import javafx.geometry.Pos;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+
+/** A bar with its name before it and its value behind it, kept up to date with a pass. */
+final class BarRow extends HBox {
+  private final Bar bar;
+  private final Label number = new Label();
+  private final ToDoubleFunction<Pass> value;
+  private final DoubleFunction<String> format;
+
+  BarRow(Bar bar, ToDoubleFunction<Pass> value, DoubleFunction<String> format) {
+    super(6);
+    this.bar = bar;
+    this.value = value;
+    this.format = format;
+    Label name = new Label(bar.getAccessibleText());
+    name.getStyleClass().add("row-name");
+    number.getStyleClass().add("row-number");
+    HBox.setHgrow(bar, Priority.ALWAYS);
+    getChildren().addAll(name, bar, number);
+    setAlignment(Pos.CENTER_LEFT);
+  }
+
+  void update(Pass p) {
+    double v = value.applyAsDouble(p);
+    bar.value().set(v);
+    number.setText(format.apply(v));
+  }
+}
