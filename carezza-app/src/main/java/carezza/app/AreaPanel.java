@@ -109,14 +109,7 @@ final class AreaPanel extends VBox {
   }
 
   private void askName() {
-    TextInputDialog d = new TextInputDialog();
-    d.initOwner(getScene().getWindow());
-    d.setTitle(Words.of("area.keepTitle"));
-    d.setHeaderText(null);
-    d.setGraphic(null);
-    d.setContentText(Words.of("area.name"));
-    d.getDialogPane().getStylesheets().addAll(getScene().getStylesheets());
-    d.getDialogPane().getStyleClass().addAll(getScene().getRoot().getStyleClass());
+    TextInputDialog d = Dialogs.text(getScene(), "area.keepTitle", "area.name");
     d.showAndWait().ifPresent(model.areas()::keepAs);
   }
 
@@ -155,11 +148,11 @@ final class AreaPanel extends VBox {
     }
     menu.getItems()
         .addAll(
-            item(id + "-tone", Words.of("extent.tone"), () -> window(how, Areas.START_TONE)),
-            item(id + "-hue", Words.of("extent.hue"), () -> window(how, Areas.START_HUE)),
+            item(id + "-tone", Words.of("draw.tone"), () -> window(how, Areas.START_TONE)),
+            item(id + "-hue", Words.of("draw.hue"), () -> window(how, Areas.START_HUE)),
             item(
                 id + "-lightness",
-                Words.of("extent.lightness"),
+                Words.of("draw.lightness"),
                 () -> model.areas().join(how, new Extent.Lightness())),
             new SeparatorMenuItem(),
             drawing(id, how, "oval", BenchModel.Tool.DRAW_OVAL),

@@ -34,6 +34,8 @@ import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.LongProperty;
 import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyLongProperty;
+import javafx.beans.property.ReadOnlyLongWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
@@ -93,6 +95,7 @@ public final class BenchModel {
 
   private final ReadOnlyObjectWrapper<OpenPicture> picture = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<RunSheet> sheet = new ReadOnlyObjectWrapper<>(RunSheet.EMPTY);
+  private final ReadOnlyLongWrapper settled = new ReadOnlyLongWrapper();
   private final LongProperty chosen = new SimpleLongProperty(NONE);
   private final BooleanProperty unsaved = new SimpleBooleanProperty();
   private final ObjectProperty<Stroke.Brush> brush =
@@ -103,6 +106,9 @@ public final class BenchModel {
   private final ObjectProperty<State> state = new SimpleObjectProperty<>(State.WHOLE);
   private final ObjectProperty<AreaForm> areaForm = new SimpleObjectProperty<>(AreaForm.NONE);
   private final ObjectProperty<Optional<FaceMap>> bent =
+      new SimpleObjectProperty<>(Optional.empty());
+  private final BooleanProperty changesOfPass = new SimpleBooleanProperty();
+  private final ObjectProperty<Optional<Integer>> page =
       new SimpleObjectProperty<>(Optional.empty());
   private final DoubleProperty covered = new SimpleDoubleProperty(Double.NaN);
   private final Areas areas = new Areas(this);
@@ -138,6 +144,14 @@ public final class BenchModel {
     return sheet.getReadOnlyProperty();
   }
 
+  /**
+   * Counts what was settled: steps made, undone and redone. A step that equals its last preview
+   * changes no other property.
+   */
+  public ReadOnlyLongProperty settled() {
+    return settled.getReadOnlyProperty();
+  }
+
   public LongProperty chosen() {
     return chosen;
   }
@@ -168,6 +182,24 @@ public final class BenchModel {
 
   public ObjectProperty<AreaForm> areaForm() {
     return areaForm;
+  }
+
+  /** Whether the view of changes shows those of the chosen pass alone. */
+  public BooleanProperty changesOfPass() {
+    return changesOfPass;
+  }
+
+  /** The page the picture lies on as 0xffrrggbb, if not on the desk. */
+  public ObjectProperty<Optional<Integer>> page() {
+    return page;
+  }
+
+  /** Shows a look; changes asked for again go over to those of the chosen pass, and back. */
+  public void lookAt(Look l) {
+    if (l == Look.CHANGES && look.get() == l) {
+      changesOfPass.set(!changesOfPass.get());
+    }
+    look.set(l);
   }
 
   /** The face map while its handles are dragged; regions follow when the hand lets go. */
@@ -297,6 +329,7 @@ public final class BenchModel {
     RunSheet was = p.history().now();
     p.history().commit(next);
     sheet.set(next);
+    settled.set(settled.get() + 1);
     if (!next.equals(was)) {
       changed();
     }
@@ -317,6 +350,7 @@ public final class BenchModel {
   public void undo() {
     if (isOpen() && picture.get().history().canUndo()) {
       sheet.set(picture.get().history().undo());
+      settled.set(settled.get() + 1);
       changed();
     }
   }
@@ -324,6 +358,7 @@ public final class BenchModel {
   public void redo() {
     if (isOpen() && picture.get().history().canRedo()) {
       sheet.set(picture.get().history().redo());
+      settled.set(settled.get() + 1);
       changed();
     }
   }
@@ -547,6 +582,11 @@ public final class BenchModel {
       }
       case PASS -> s.muting(p -> p.id() == chosen.get());
     };
+  }
+
+  /** The sheet that the view of changes compares with. */
+  RunSheet changesFrom() {
+    return changesOfPass.get() ? sheet.get().muting(p -> p.id() == chosen.get()) : RunSheet.EMPTY;
   }
 
   static String key(Enum<?> e) {

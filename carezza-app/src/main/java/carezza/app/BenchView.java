@@ -49,6 +49,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
   private final EnginePanel enginePanel = new EnginePanel(model);
   private final ExportPanel exportPanel;
   private final Label prompt = new Label();
+  private final Pages pages;
   private final FileDesk files;
   private final MenuButton recentMenu = new MenuButton(Words.of("action.recent"));
   private PassPanel floatingPanel;
@@ -67,6 +68,8 @@ public final class BenchView extends StackPane implements AutoCloseable {
               view.requestFocus();
             });
     getStyleClass().addAll("bench", LIGHTS.get(light));
+    pages = new Pages(model);
+    model.page().addListener((o, a, b) -> showDesk());
     exportPanel = new ExportPanel(files::export);
     card = new JobCard(model, header());
     side = side();
@@ -145,14 +148,14 @@ public final class BenchView extends StackPane implements AutoCloseable {
     row.getStyleClass().add("header");
     Button undo = button("undo", model::undo);
     Button redo = button("redo", model::redo);
-    model
-        .sheet()
-        .addListener(
-            (o, a, b) -> {
-              OpenPicture p = model.picture().get();
-              undo.setDisable(p == null || !p.history().canUndo());
-              redo.setDisable(p == null || !p.history().canRedo());
-            });
+    Runnable steps =
+        () -> {
+          OpenPicture p = model.picture().get();
+          undo.setDisable(p == null || !p.history().canUndo());
+          redo.setDisable(p == null || !p.history().canRedo());
+        };
+    model.settled().addListener((o, a, b) -> steps.run());
+    model.picture().addListener((o, a, b) -> steps.run());
     undo.setDisable(true);
     redo.setDisable(true);
     recentMenu.setMinWidth(Region.USE_PREF_SIZE);
@@ -197,15 +200,23 @@ public final class BenchView extends StackPane implements AutoCloseable {
       b.setSelected(model.look().get() == l);
       b.setOnAction(
           e -> {
-            model.look().set(l);
+            model.lookAt(l);
             b.setSelected(true);
           });
       model.look().addListener((o, a, now) -> b.setSelected(now == l));
+      if (l == Look.CHANGES) {
+        String number = (l.ordinal() + 1) + "   ";
+        model
+            .changesOfPass()
+            .addListener(
+                (o, a, pass) ->
+                    b.setText(number + Words.of(pass ? "look.changesOfPass" : "look.changes")));
+      }
       looks.getChildren().add(b);
     }
     Button keys = button("keys", this::toggleKeys);
     Button lights = button("light", this::nextLight);
-    HBox foot = new HBox(6, keys, lights);
+    HBox foot = new HBox(6, keys, lights, pages.menu());
     Region space = new Region();
     VBox.setVgrow(space, Priority.ALWAYS);
     VBox box = new VBox(10, looks, new Dials(model), space, foot);
@@ -299,7 +310,15 @@ public final class BenchView extends StackPane implements AutoCloseable {
     getStyleClass().remove(LIGHTS.get(light));
     light = (light + 1) % LIGHTS.size();
     getStyleClass().add(LIGHTS.get(light));
-    view.setDesk(DESKS[light]);
+    showDesk();
+  }
+
+  private void showDesk() {
+    view.setDesk(model.page().get().orElse(DESKS[light]));
+  }
+
+  Pages pages() {
+    return pages;
   }
 
   void toggleKeys() {

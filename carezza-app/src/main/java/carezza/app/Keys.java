@@ -38,6 +38,7 @@ final class Keys {
     LIST.put("Delete", "keys.remove");
     LIST.put("Page Up  Page Down", "keys.pictures");
     LIST.put("L", "keys.light");
+    LIST.put("P", "keys.page");
     LIST.put("Ctrl+Z  Ctrl+Y", "keys.undo");
     LIST.put("Ctrl+O  Ctrl+S", "keys.openSave");
     LIST.put("Ctrl+E", "keys.export");
@@ -54,6 +55,8 @@ final class Keys {
           KeyCode.N,
           KeyCode.M,
           KeyCode.L,
+          KeyCode.P,
+          KeyCode.DIGIT8,
           KeyCode.F1,
           KeyCode.F9,
           KeyCode.ESCAPE,
@@ -182,8 +185,9 @@ final class Keys {
       case PAGE_UP -> bench.files().step(-1);
       case PAGE_DOWN -> bench.files().step(1);
       case L -> bench.nextLight();
+      case P -> bench.pages().next();
       case DIGIT1, DIGIT2, DIGIT3, DIGIT4, DIGIT5, DIGIT6, DIGIT7, DIGIT8, DIGIT9 ->
-          model.look().set(Look.values()[e.getCode().ordinal() - KeyCode.DIGIT1.ordinal()]);
+          model.lookAt(Look.values()[e.getCode().ordinal() - KeyCode.DIGIT1.ordinal()]);
       default -> {
         return unlessOnControl(e.getCode(), e.isShiftDown(), onControl);
       }

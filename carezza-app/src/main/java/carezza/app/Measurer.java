@@ -34,7 +34,7 @@ final class Measurer implements AutoCloseable {
   Measurer(BenchModel model, BooleanSupplier screenIsDrawn) {
     this.model = model;
     this.screenIsDrawn = screenIsDrawn;
-    model.sheet().addListener((o, a, b) -> ask());
+    model.settled().addListener((o, a, b) -> ask());
     model.picture().addListener((o, a, b) -> ask());
     model.chosen().addListener((o, a, b) -> ask());
   }

@@ -58,8 +58,10 @@ final class PictureView extends Region {
     setMinSize(50, 50);
     model.picture().addListener((o, a, b) -> fit());
     model.sheet().addListener((o, a, b) -> repaint());
+    model.settled().addListener((o, a, b) -> repaint());
     model.look().addListener((o, a, b) -> repaint());
     model.before().addListener((o, a, b) -> repaint());
+    model.changesOfPass().addListener((o, a, b) -> repaint());
     model.areaForm().addListener((o, a, b) -> repaint());
     model.chosen().addListener((o, a, b) -> repaint());
     cursorProperty().set(Cursor.CROSSHAIR);
@@ -175,6 +177,7 @@ final class PictureView extends Region {
     long chosen = model.chosen().get();
     Look look = model.look().get();
     int colour = desk;
+    RunSheet from = model.changesFrom();
     AreaForm form = model.areaForm().get();
     Optional<Frames.ShownArea> area =
         model
@@ -187,14 +190,15 @@ final class PictureView extends Region {
           if (fresh) {
             SheetView plain = p.engine().view(RunSheet.EMPTY, () -> false);
             steps.add(
-                new Painter.Step(request(plain, v, look, Optional.empty(), colour, p), false));
+                new Painter.Step(
+                    request(plain, v, look, Optional.empty(), colour, p, from), false));
           } else if (was != null && own && !was.equals(sheet)) {
             SheetView held = p.engine().view(sheet, () -> false).holding(was).underHand(chosen);
-            steps.add(new Painter.Step(request(held, v, look, area, colour, p), true));
+            steps.add(new Painter.Step(request(held, v, look, area, colour, p, from), true));
           }
           if (!dragged || steps.isEmpty()) {
             SheetView exact = p.engine().view(sheet, stale).underHand(chosen);
-            steps.add(new Painter.Step(request(exact, v, look, area, colour, p), false));
+            steps.add(new Painter.Step(request(exact, v, look, area, colour, p, from), false));
           }
           return steps;
         },
@@ -208,11 +212,10 @@ final class PictureView extends Region {
       Look look,
       Optional<Frames.ShownArea> area,
       int desk,
-      OpenPicture p) {
+      OpenPicture p,
+      RunSheet from) {
     Optional<SheetView> before =
-        look == Look.CHANGES
-            ? Optional.of(p.engine().view(RunSheet.EMPTY, () -> false))
-            : Optional.empty();
+        look == Look.CHANGES ? Optional.of(p.engine().view(from, () -> false)) : Optional.empty();
     return new Frames.Request(view, v, look, area, desk, before);
   }
 

@@ -1,5 +1,6 @@
 package carezza.app;
 
+import carezza.screen.Look;
 import java.util.Locale;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -44,6 +45,8 @@ final class StatusLine extends HBox {
     model.sheet().addListener((o, a, b) -> update());
     model.chosen().addListener((o, a, b) -> update());
     model.offered().addListener((o, a, b) -> update());
+    model.look().addListener((o, a, b) -> update());
+    model.changesOfPass().addListener((o, a, b) -> update());
     update();
   }
 
@@ -71,6 +74,10 @@ final class StatusLine extends HBox {
     }
     if (model.state().get() != BenchModel.State.WHOLE && Dials.worst(model).isPresent()) {
       return Dials.sentence(Dials.worst(model).get());
+    }
+    if (model.look().get() != Look.PICTURE) {
+      boolean pass = model.look().get() == Look.CHANGES && model.changesOfPass().get();
+      return Words.of("looking." + (pass ? "changesOfPass" : BenchModel.key(model.look().get())));
     }
     if (!model.offered().get().isEmpty()) {
       return Words.of("next.offer");

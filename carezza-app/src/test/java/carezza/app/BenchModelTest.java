@@ -62,7 +62,11 @@ public class BenchModelTest {
       model.previewChange(id, p -> p.withStrength(s));
     }
     assertThat(model.chosenPass().orElseThrow().strength()).isEqualTo(0.5);
+    assertThat(model.isPreview()).isTrue();
+    long settled = model.settled().get();
     model.change(id, p -> p.withStrength(0.5));
+    assertThat(model.settled().get()).as("a step like its last preview").isEqualTo(settled + 1);
+    assertThat(model.isPreview()).isFalse();
     model.undo();
     assertThat(model.chosenPass().orElseThrow().strength()).isEqualTo(1);
     assertThat(model.chosenPass().orElseThrow().area().strokes()).hasSize(1);

@@ -177,8 +177,10 @@ public class JourneyTest {
     // even: drag the strength of two bands
     double strength = pass("twoBands").strength();
     Node bar = robot.lookup("#strength-twoBands").query();
+    var readings = bench.model().readings().get();
     robot.drag(bar).moveBy(-25, 0).drop();
     until(() -> pass("twoBands").strength() < strength);
+    until(() -> bench.model().readings().get() != readings);
     settle();
 
     // dodge: a stroke on the forehead

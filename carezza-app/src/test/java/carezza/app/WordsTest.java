@@ -42,6 +42,7 @@ public class WordsTest {
           "joined.",
           "extent.",
           "draw.",
+          "looking.",
           "keys.");
 
   private static String sources() throws IOException {

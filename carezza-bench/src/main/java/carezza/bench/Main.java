@@ -1,15 +1,19 @@
 package carezza.bench;
 
+import carezza.finder.NetFaceFinder;
+import carezza.sitter.DemoJob;
+import java.io.IOException;
+import java.nio.file.Path;
 import java.util.List;
 import org.openjdk.jmh.runner.Runner;
 import org.openjdk.jmh.runner.RunnerException;
 import org.openjdk.jmh.runner.options.OptionsBuilder;
 
-/** The benchmarks by name; each prints a table. */
+/** The benchmarks by name; each prints a table. Also writes the demo job's documents anew. */
 public final class Main {
   private Main() {}
 
-  public static void main(String[] args) {
+  public static void main(String[] args) throws IOException {
     String what = args.length == 0 ? "heal" : args[0];
     switch (what) {
       case "heal" -> HealBench.run();
@@ -18,6 +22,7 @@ public final class Main {
       case "passes" -> PassBench.run();
       case "speed" -> SpeedBench.run(List.of(args).subList(1, args.length));
       case "kernels" -> kernels();
+      case "demo" -> DemoJob.write(Path.of(args[1]), new NetFaceFinder());
       default -> {
         System.err.println(
             "No benchmark '" + what + "'; there are: heal, grow, face, passes, speed, kernels.");

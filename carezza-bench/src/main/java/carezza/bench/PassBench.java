@@ -12,6 +12,7 @@ import carezza.image.RgbBlock;
 import carezza.pass.Pass;
 import carezza.pass.Place;
 import carezza.reading.Bands;
+import carezza.reading.FacePlanes;
 import carezza.reading.Reading;
 import carezza.reading.SkinReadings;
 import carezza.reading.WhiteReadings;
@@ -20,7 +21,6 @@ import carezza.sheet.RunSheet;
 import carezza.sitter.DemoSitter;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 
 /**
  * Two bands, teeth, eye whites and skin at their starting settings on the demo sitters, on the
@@ -54,7 +54,7 @@ final class PassBench {
     RgbBlock before = engine.original().read(0, engine.source().bounds());
     RgbBlock now = engine.view(with(base, p), () -> false).read(0, engine.source().bounds());
     SkinReadings r =
-        new SkinReadings(before, now, s.mask("skin"), s.pxPerMm(), Optional.of(s.faceMap()));
+        SkinReadings.of(before, now, s.mask("skin"), s.pxPerMm(), new FacePlanes(s.faceMap()));
     System.out.printf(
         Locale.ROOT,
         "%-7s two bands: texture %s  relief %s  small forms %s  blotch %s%n",
@@ -104,7 +104,7 @@ final class PassBench {
     RgbBlock before = engine.original().read(0, engine.source().bounds());
     RgbBlock now = engine.view(with(base, p), () -> false).read(0, engine.source().bounds());
     SkinReadings r =
-        new SkinReadings(before, now, s.mask("skin"), s.pxPerMm(), Optional.of(s.faceMap()));
+        SkinReadings.of(before, now, s.mask("skin"), s.pxPerMm(), new FacePlanes(s.faceMap()));
     Reading spread = r.spread();
     System.out.printf(
         Locale.ROOT,

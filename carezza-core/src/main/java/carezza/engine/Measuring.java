@@ -1,6 +1,8 @@
 package carezza.engine;
 
 import carezza.area.Area;
+import carezza.face.FaceMap;
+import carezza.face.Pin;
 import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
@@ -9,8 +11,10 @@ import carezza.pass.Heal;
 import carezza.pass.Pass;
 import carezza.pass.Stage;
 import carezza.pass.even.TwoBands;
+import carezza.reading.FacePlanes;
 import carezza.reading.HealMatch;
 import carezza.reading.Reading;
+import carezza.reading.SkinPlanes;
 import carezza.reading.SkinReadings;
 import carezza.reading.WhiteReadings;
 import carezza.sheet.RunSheet;
@@ -53,24 +57,57 @@ public final class Measuring {
     RunSheet judged = sheet.muting(p -> p.kind().stage() == Stage.FINISH);
     SheetView now = engine.view(judged, cancelled).prepared();
     SheetView before = engine.view(before(sheet), cancelled);
-    List<Reading> out = new ArrayList<>();
-    Blocks skin = Blocks.of(now, before, sheet.region("skin"));
+    SkinParts skin = new SkinParts(engine, now, before, sheet.region("skin"), level(now));
     SkinReadings s =
-        new SkinReadings(skin.before, skin.now, skin.mask, now.frame().pxPerMm(), sheet.faceMap());
-    out.addAll(s.all());
+        new SkinReadings(skin.patches(), level(now), now.frame().pxPerMm(), planes(sheet, now));
+    List<Reading> out = new ArrayList<>(s.all());
     double change = out.get(5).isHad() ? out.get(5).now() : 0;
-    for (String name : List.of("teeth", "eyeWhites")) {
-      Blocks b = Blocks.of(now, before, sheet.region(name));
-      out.addAll(WhiteReadings.of(name, b.before, b.now, b.mask, change));
-    }
+    out.addAll(teeth(sheet, now, before, change));
+    out.addAll(eyeWhites(sheet, now, before, change));
     out.add(healMatch(judged, now));
     out.add(
         judged.passes().stream()
             .filter(p -> p.on() && p.kind() instanceof TwoBands)
             .findFirst()
-            .map(p -> s.split(TwoBands.sigmaMm(p)))
+            .map(p -> SkinReadings.split(skin.pores(TwoBands.sigmaMm(p))))
             .orElse(new Reading("split", Double.NaN, Double.NaN, 0, 0, "", "noSplit")));
     return out;
+  }
+
+  /** The regions that were found, else boxes round the eyes, else none. */
+  private static SkinPlanes planes(RunSheet sheet, SheetView now) {
+    return sheet
+        .faceMap()
+        .map(m -> m.faces().isEmpty() ? new FacePlanes(m) : SkinParts.planes(now))
+        .orElse(SkinPlanes.NONE);
+  }
+
+  private static List<Reading> teeth(
+      RunSheet sheet, SheetView now, SheetView before, double change) {
+    Blocks b = Blocks.of(now, before, sheet.region("teeth"));
+    return WhiteReadings.of("teeth", b.before, b.now, b.mask, change);
+  }
+
+  /** Each eye by itself where it is known which is which. */
+  private static List<Reading> eyeWhites(
+      RunSheet sheet, SheetView now, SheetView before, double change) {
+    Blocks b = Blocks.of(now, before, sheet.region("eyeWhites"));
+    FaceMap map = sheet.faceMap().orElse(null);
+    if (map == null) {
+      return WhiteReadings.of("eyeWhites", b.before, b.now, b.mask, change);
+    }
+    Rect r = b.mask.rect();
+    double side = Math.scalb(1.0, b.now.level());
+    Plane right = new Plane(r);
+    Plane left = new Plane(r);
+    for (int i = 0; i < b.mask.data().length; i++) {
+      Pin p = new Pin((r.x() + i % r.w() + 0.5) * side, (r.y() + i / r.w() + 0.5) * side);
+      boolean isRight = p.distance(map.rightEye()) < p.distance(map.leftEye());
+      (isRight ? right : left).data()[i] = b.mask.data()[i];
+    }
+    return WhiteReadings.ofEyes(
+        WhiteReadings.of("eyeWhites", b.before, b.now, right, change),
+        WhiteReadings.of("eyeWhites", b.before, b.now, left, change));
   }
 
   /**

@@ -93,6 +93,13 @@ public final class SheetView implements PixelReader {
     return out;
   }
 
+  /** Has what lies in rectangles of a level at hand, by all processors. */
+  void bringUp(int level, List<Rect> rects) {
+    int depth = prints.active().size();
+    rects.stream().flatMap(r -> tiles(level, r).stream()).distinct().toList().parallelStream()
+        .forEach(t -> tile(depth, level, t, true, true));
+  }
+
   /**
    * A weight mask over a rectangle, put together from tiles; 0 beyond the picture. What of it rests
    * on the picture is read from the finished one.
@@ -151,6 +158,11 @@ public final class SheetView implements PixelReader {
   /** Fingerprint of everything that can matter inside a rectangle of source pixels. */
   public long fingerprint(Rect rect) {
     return prints.picture(prints.active().size(), rect);
+  }
+
+  /** Fingerprint of an area's mask inside a rectangle of source pixels; see {@link #mask}. */
+  public long areaFingerprint(Area area, Rect rect) {
+    return prints.area(area, prints.active().size(), rect);
   }
 
   /** Fingerprint of a pass's mask inside a rectangle of source pixels. */

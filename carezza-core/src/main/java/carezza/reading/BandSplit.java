@@ -43,12 +43,12 @@ public record BandSplit(RgbBlock broad, RgbBlock fine) {
   }
 
   /**
-   * Share of the energy of pores (the band G_0.15 - G_0.6 mm of E) that a split leaves in the broad
-   * band, in percent, under a mask of 0 and 1.
+   * Energy of pores under a mask of 0 and 1, and how much of it a split leaves in the broad band.
+   *
+   * @param pores the band G_0.15 - G_0.6 mm of E
    */
-  static double poresLeft(Plane e, Plane mask, double px, double sigmaMm) {
-    Plane pores = Bands.band(e, mask, 0.15 * px, 0.6 * px);
-    Plane left = Gaussian.blurMasked(pores, mask, sigmaMm * px, 0);
+  static double[] pores(Plane pores, Plane mask, double sigmaPx) {
+    Plane left = Gaussian.blurMasked(pores, mask, sigmaPx, 0);
     double all = 0;
     double some = 0;
     for (int i = 0; i < pores.data().length; i++) {
@@ -57,6 +57,6 @@ public record BandSplit(RgbBlock broad, RgbBlock fine) {
         some += (double) left.data()[i] * left.data()[i];
       }
     }
-    return all == 0 ? Double.NaN : 100 * some / all;
+    return new double[] {all, some};
   }
 }

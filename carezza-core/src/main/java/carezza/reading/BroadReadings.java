@@ -1,12 +1,11 @@
 package carezza.reading;
 
 import carezza.color.CieLab;
-import carezza.face.FaceMap;
 import carezza.field.MaskedBlur;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
-import java.util.Optional;
+import java.util.Arrays;
 
 /** The readings of skin that look at forms of 1.5 mm and more, taken on a reduced picture. */
 final class BroadReadings {
@@ -20,27 +19,19 @@ final class BroadReadings {
   private final float[][] labBefore;
   private final float[][] labNow;
 
-  BroadReadings(RgbBlock b, RgbBlock n, Plane skin, double pxPerMm, Optional<FaceMap> map) {
-    int side = 1 << b.level();
-    px = pxPerMm / side;
+  BroadReadings(RgbBlock b, RgbBlock n, Plane skin, double pxPerMm, SkinPlanes planes) {
+    px = pxPerMm / (1 << b.level());
     rect = b.rect();
     mask = new Plane(rect);
     for (int i = 0; i < mask.data().length; i++) {
       mask.data()[i] = skin.data()[i] > 0.6f ? 1 : 0;
     }
-    inner = SkinReadings.eroded(mask, 2.5 * px);
+    inner = SkinGround.eroded(mask, SkinGround.INNER_MM * px);
     before = Bands.logLuminance(b);
     now = Bands.logLuminance(n);
     labBefore = lab(b);
     labNow = lab(n);
-    plane = new int[mask.data().length];
-    if (map.isPresent()) {
-      FacePlanes f = new FacePlanes(map.get());
-      for (int i = 0; i < plane.length; i++) {
-        plane[i] =
-            f.at((rect.x() + i % rect.w() + 0.5) * side, (rect.y() + i / rect.w() + 0.5) * side);
-      }
-    }
+    plane = planes.at(b.level(), rect);
   }
 
   private static float[][] lab(RgbBlock b) {
@@ -67,31 +58,36 @@ final class BroadReadings {
   Reading relief() {
     Plane a = band(before, 6, 20);
     Plane b = band(now, 6, 20);
-    double shown = Double.NaN;
+    boolean none = Arrays.stream(plane).allMatch(p -> p < 0);
+    double shown = none ? slope(a, b, -1) : Double.NaN;
     String place = "";
-    for (int p = 0; p < FacePlanes.NAMES.size(); p++) {
-      double n = 0;
-      double saa = 0;
-      double sab = 0;
-      for (int i = 0; i < plane.length; i++) {
-        if (plane[i] == p && mask.data()[i] > 0) {
-          n++;
-          saa += (double) a.data()[i] * a.data()[i];
-          sab += (double) a.data()[i] * b.data()[i];
-        }
-      }
-      if (n > 150 * px * px && saa / n > 1e-4) {
-        double slope = sab / saa;
-        if (Double.isNaN(shown) || Math.abs(slope - 1) > Math.abs(shown - 1)) {
-          shown = slope;
-          place = FacePlanes.NAMES.get(p);
-        }
+    for (int p = 0; p < SkinPlanes.NAMES.size(); p++) {
+      double slope = slope(a, b, p);
+      if (!Double.isNaN(slope)
+          && (Double.isNaN(shown) || Math.abs(slope - 1) > Math.abs(shown - 1))) {
+        shown = slope;
+        place = SkinPlanes.NAMES.get(p);
       }
     }
     double[] band = ReadingBands.of("reliefKept");
     return Double.isNaN(shown)
         ? Reading.missing("reliefKept", "noModelling")
         : new Reading("reliefKept", 100, 100 * shown, band[0], band[1], place, "");
+  }
+
+  /** Of b on a over a plane, or where none is known; NaN where there is too little to say. */
+  private double slope(Plane a, Plane b, int onlyPlane) {
+    double n = 0;
+    double saa = 0;
+    double sab = 0;
+    for (int i = 0; i < plane.length; i++) {
+      if (plane[i] == onlyPlane && mask.data()[i] > 0) {
+        n++;
+        saa += (double) a.data()[i] * a.data()[i];
+        sab += (double) a.data()[i] * b.data()[i];
+      }
+    }
+    return n > 150 * px * px && saa / n > 1e-4 ? sab / saa : Double.NaN;
   }
 
   Reading blotch() {
@@ -157,11 +153,11 @@ final class BroadReadings {
   Reading lightness() {
     double shown = change(-1);
     String place = "";
-    for (int p = 0; p < FacePlanes.NAMES.size(); p++) {
+    for (int p = 0; p < SkinPlanes.NAMES.size(); p++) {
       double c = change(p);
       if (!Double.isNaN(c) && Math.abs(c) > Math.abs(shown) + 0.02) {
         shown = c;
-        place = FacePlanes.NAMES.get(p);
+        place = SkinPlanes.NAMES.get(p);
       }
     }
     double[] band = ReadingBands.of("lightness");

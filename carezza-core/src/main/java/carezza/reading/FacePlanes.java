@@ -2,20 +2,27 @@ package carezza.reading;
 
 import carezza.face.FaceFrame;
 import carezza.face.FaceMap;
-import java.util.List;
+import carezza.image.Rect;
 
 /**
- * The planes of a face in the frame of the eye pins: u mm along the eyes from their middle, v mm
- * down. Boxes that fit an upright adult face; true regions replace them when the face map has them.
+ * The planes of a face whose eyes alone are known: u mm along the eyes from their middle, v mm
+ * down. Boxes that fit an upright adult face, for pictures in which no face was found.
  */
-final class FacePlanes {
-  static final List<String> NAMES =
-      List.of("forehead", "rightCheek", "leftCheek", "nose", "chin", "neck");
-
+public final class FacePlanes implements SkinPlanes {
   private final FaceFrame frame;
 
-  FacePlanes(FaceMap map) {
+  public FacePlanes(FaceMap map) {
     frame = new FaceFrame(map);
+  }
+
+  @Override
+  public int[] at(int level, Rect rect) {
+    double side = Math.scalb(1.0, level);
+    int[] out = new int[(int) rect.area()];
+    for (int i = 0; i < out.length; i++) {
+      out[i] = at((rect.x() + i % rect.w() + 0.5) * side, (rect.y() + i / rect.w() + 0.5) * side);
+    }
+    return out;
   }
 
   /** Index into {@link #NAMES} of a source pixel. */

@@ -1,15 +1,12 @@
 package carezza.reading;
 
-import carezza.face.FaceMap;
-import carezza.field.MaskedBlur;
 import carezza.filter.Gaussian;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.function.Supplier;
+import java.util.function.ToDoubleFunction;
 
 /**
  * The readings of skin: texture, small forms and relief kept, blotch, colour spread, lightness.
@@ -22,55 +19,61 @@ import java.util.function.Supplier;
  * tiles as white.
  */
 public final class SkinReadings {
-  private static final double TILE_MM = 10;
   private static final double LEAST_PX_PER_MM = 3;
-  private static final double BROAD_PX_PER_MM = 1.5;
+
+  /** Rectangles of wide Gaussians start at its multiples. */
+  private static final int ANCHOR = 64;
+
+  /** Square millimetres of skin under which nothing is read. */
+  private static final double LEAST_MM2 = 100;
 
   private final double px;
-  private final Rect rect;
-  private final Plane mask;
-  private final Plane inner;
-  private final Plane before;
-  private final Plane now;
+  private final double coveredMm2;
+  private final List<SkinPatch.Tile> tiles;
   private final BroadReadings broad;
 
   /**
+   * @param parts of one level that do not overlap, together all skin
+   * @param level of the pictures that the parts were taken from
+   * @param pxPerMm source pixels a mm
+   */
+  public SkinReadings(List<SkinPatch> parts, int level, double pxPerMm, SkinPlanes planes) {
+    px = pxPerMm / (1 << level);
+    tiles = parts.stream().flatMap(p -> p.tiles().stream()).toList();
+    coveredMm2 = parts.stream().mapToDouble(SkinPatch::coveredPx).sum() / (px * px);
+    Rect all = parts.stream().map(p -> p.mask().rect()).reduce(new Rect(0, 0, 0, 0), Rect::union);
+    int reduced = parts.isEmpty() ? 0 : parts.get(0).before().level();
+    int x = Math.floorDiv(all.x(), ANCHOR) * ANCHOR;
+    int y = Math.floorDiv(all.y(), ANCHOR) * ANCHOR;
+    Rect wide = new Rect(x, y, all.right() - x, all.bottom() - y);
+    RgbBlock before = new RgbBlock(reduced, wide);
+    RgbBlock now = new RgbBlock(reduced, wide);
+    Plane mask = new Plane(wide);
+    for (SkinPatch p : parts) {
+      before.paste(p.before());
+      now.paste(p.now());
+      mask.paste(p.mask());
+    }
+    broad = coveredMm2 < LEAST_MM2 ? null : new BroadReadings(before, now, mask, pxPerMm, planes);
+  }
+
+  /**
+   * The readings of one block.
+   *
    * @param b the picture without the retouching; its rectangle starts at multiples of 64
    * @param n the picture with it, same rectangle and level
    * @param skin weights 0..1 over the same rectangle
    * @param pxPerMm source pixels a mm
    */
-  public SkinReadings(RgbBlock b, RgbBlock n, Plane skin, double pxPerMm, Optional<FaceMap> map) {
-    px = pxPerMm / (1 << b.level());
-    rect = b.rect();
-    mask = solid(b, skin);
-    inner = eroded(mask, 2.5 * px);
-    before = Bands.logLuminance(b);
-    now = Bands.logLuminance(n);
-    RgbBlock bb = b;
-    RgbBlock nn = n;
-    Plane m = mask;
-    while (pxPerMm / (1 << (bb.level() + 1)) >= BROAD_PX_PER_MM) {
-      bb = halved(bb);
-      nn = halved(nn);
-      m = m.halved();
-    }
-    broad = new BroadReadings(bb, nn, m, pxPerMm, map);
-  }
-
-  private static RgbBlock halved(RgbBlock b) {
-    Plane r = b.plane(0).halved();
-    return new RgbBlock(
-        b.level() + 1, r.rect(), r.data(), b.plane(1).halved().data(), b.plane(2).halved().data());
+  public static SkinReadings of(
+      RgbBlock b, RgbBlock n, Plane skin, double pxPerMm, SkinPlanes planes) {
+    SkinPatch all = new SkinGround(b, skin, b.rect(), pxPerMm).against(n);
+    return new SkinReadings(List.of(all), b.level(), pxPerMm, planes);
   }
 
   /** All six, in the order texture, small forms, relief, blotch, spread, lightness. */
   public List<Reading> all() {
-    double covered = 0;
-    for (float v : inner.data()) {
-      covered += v;
-    }
-    if (covered < 100 * px * px) {
+    if (coveredMm2 < LEAST_MM2) {
       return List.of("textureKept", "smallFormsKept", "reliefKept", "blotch", "spread", "lightness")
           .stream()
           .map(name -> Reading.missing(name, "noSkin"))
@@ -103,40 +106,14 @@ public final class SkinReadings {
     return broad.lightness();
   }
 
-  /** 1 on skin that is neither clipped nor black. */
-  private static Plane solid(RgbBlock b, Plane skin) {
-    Plane m = new Plane(skin.rect());
-    for (int i = 0; i < m.data().length; i++) {
-      boolean blown = b.r()[i] > 0.98f && b.g()[i] > 0.98f && b.b()[i] > 0.98f;
-      m.data()[i] = skin.data()[i] > 0.6f && !blown ? 1 : 0;
-    }
-    return m;
-  }
-
-  static Plane eroded(Plane m, double byPx) {
-    Plane soft = MaskedBlur.of(m, Plane.filled(m.rect(), 1), byPx / 1.5, 0);
-    Plane out = new Plane(m.rect());
-    for (int i = 0; i < out.data().length; i++) {
-      out.data()[i] = soft.data()[i] > 0.93f ? m.data()[i] : 0;
-    }
-    return out;
-  }
-
-  private Plane band(Plane v, double innerMm, double outerMm) {
-    return Bands.difference(
-        MaskedBlur.of(v, mask, innerMm * px, 0), MaskedBlur.of(v, mask, outerMm * px, 0));
-  }
-
   public Reading texture() {
     if (px < LEAST_PX_PER_MM) {
       return Reading.missing("textureKept", "tooFewPixels");
     }
-    Plane a = band(before, 0.15, 0.6);
-    Plane b = band(now, 0.15, 0.6);
     double noise = noise() * whiteShare(0.15, 0.6);
-    double[][] tiles = tiles(a, b, noise);
-    double worst = worstOfThree(tiles);
-    double median = median(tiles);
+    double[][] kept = kept(SkinPatch.Tile::fineVar, SkinPatch.Tile::fineCov, noise);
+    double worst = worstOfThree(kept);
+    double median = median(kept);
     if (Double.isNaN(median)) {
       return Reading.missing("textureKept", "belowNoise");
     }
@@ -154,13 +131,11 @@ public final class SkinReadings {
 
   /** Variance of white noise in E, from what is finer than 0.1 mm in the calmest tenth of tiles. */
   private double noise() {
-    Plane fine = Bands.difference(before, Gaussian.blur(before, 0.1 * px));
-    double[][] tiles = tiles(fine, fine, 0);
-    float[] v = new float[tiles.length];
+    float[] v = new float[tiles.size()];
     int n = 0;
-    for (double[] t : tiles) {
-      if (t[1] > 0) {
-        v[n++] = (float) t[1];
+    for (SkinPatch.Tile t : tiles) {
+      if (t.finest() > 0) {
+        v[n++] = (float) t.finest();
       }
     }
     if (n == 0) {
@@ -188,40 +163,18 @@ public final class SkinReadings {
     return 1 / (4 * Math.PI * a) + 1 / (4 * Math.PI * b) - 1 / (Math.PI * (a + b));
   }
 
-  /** For each tile with enough skin: kept share (NaN below the noise), variance, column, row. */
-  private double[][] tiles(Plane a, Plane b, double noise) {
-    int step = Math.max(4, (int) Math.round(TILE_MM * px));
-    List<double[]> out = new ArrayList<>();
-    for (int ty = 0; ty * step < rect.h(); ty++) {
-      for (int tx = 0; tx * step < rect.w(); tx++) {
-        double n = 0;
-        double sa = 0;
-        double sb = 0;
-        double saa = 0;
-        double sab = 0;
-        for (int y = ty * step; y < Math.min(rect.h(), (ty + 1) * step); y++) {
-          for (int x = tx * step; x < Math.min(rect.w(), (tx + 1) * step); x++) {
-            int i = y * rect.w() + x;
-            if (inner.data()[i] > 0) {
-              double p = a.data()[i];
-              double q = b.data()[i];
-              n++;
-              sa += p;
-              sb += q;
-              saa += p * p;
-              sab += p * q;
-            }
-          }
-        }
-        if (n > 0.5 * step * step) {
-          double var = saa / n - sa / n * sa / n;
-          double cov = sab / n - sa / n * sb / n;
-          boolean had = var - noise > 0.15 * var;
-          out.add(new double[] {had ? (cov - noise) / (var - noise) : Double.NaN, var, tx, ty});
-        }
-      }
+  /** For each tile: kept share (NaN below the noise), column, row. */
+  private double[][] kept(
+      ToDoubleFunction<SkinPatch.Tile> var, ToDoubleFunction<SkinPatch.Tile> cov, double noise) {
+    double[][] out = new double[tiles.size()][];
+    for (int i = 0; i < out.length; i++) {
+      SkinPatch.Tile t = tiles.get(i);
+      double v = var.applyAsDouble(t);
+      boolean had = v - noise > 0.15 * v;
+      double share = had ? (cov.applyAsDouble(t) - noise) / (v - noise) : Double.NaN;
+      out[i] = new double[] {share, t.column(), t.row()};
     }
-    return out.toArray(new double[0][]);
+    return out;
   }
 
   private static double median(double[][] tiles) {
@@ -242,8 +195,8 @@ public final class SkinReadings {
       double sum = t[0];
       int n = 1;
       for (double[] o : tiles) {
-        boolean right = o[2] == t[2] + 1 && o[3] == t[3];
-        boolean under = o[2] == t[2] && o[3] == t[3] + 1;
+        boolean right = o[1] == t[1] + 1 && o[2] == t[2];
+        boolean under = o[1] == t[1] && o[2] == t[2] + 1;
         if (right || under) {
           sum += o[0];
           n++;
@@ -257,7 +210,7 @@ public final class SkinReadings {
   }
 
   public Reading smallForms() {
-    double median = median(tiles(band(before, 0.6, 1.5), band(now, 0.6, 1.5), 0));
+    double median = median(kept(SkinPatch.Tile::smallVar, SkinPatch.Tile::smallCov, 0));
     double[] band = ReadingBands.of("smallFormsKept");
     return Double.isNaN(median)
         ? Reading.missing("smallFormsKept", "noSkin")
@@ -267,13 +220,14 @@ public final class SkinReadings {
   /**
    * What the split of a two-band pass leaves of the pores in its broad band.
    *
-   * @param sigmaMm of the split
+   * @param pores energy and what is left of it, of each part; see {@link SkinGround#pores}
    */
-  public Reading split(double sigmaMm) {
-    double left = BandSplit.poresLeft(before, inner, px, sigmaMm);
+  public static Reading split(List<double[]> pores) {
+    double all = pores.stream().mapToDouble(p -> p[0]).sum();
+    double left = pores.stream().mapToDouble(p -> p[1]).sum();
     double[] band = ReadingBands.of("split");
-    return Double.isNaN(left)
+    return all == 0
         ? Reading.missing("split", "noSkin")
-        : new Reading("split", Double.NaN, left, band[0], band[1], "", "");
+        : new Reading("split", Double.NaN, 100 * left / all, band[0], band[1], "", "");
   }
 }

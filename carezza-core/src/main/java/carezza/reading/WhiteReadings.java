@@ -4,6 +4,7 @@ import carezza.color.CieLab;
 import carezza.color.WorkingSpace;
 import carezza.image.Plane;
 import carezza.image.RgbBlock;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -11,6 +12,9 @@ import java.util.List;
  * that of the skin; yellow left is the median b* now over before, in percent.
  */
 public final class WhiteReadings {
+  private static final double SEEN_STOP = 0.03;
+  private static final double SEEN_PERCENT = 8;
+
   private WhiteReadings() {}
 
   /**
@@ -47,6 +51,40 @@ public final class WhiteReadings {
             ? Reading.missing(name + "Yellow", "notYellow")
             : new Reading(name + "Yellow", b0, 100 * b1 / b0, yellow[0], yellow[1], "", "");
     return List.of(new Reading(name + "Lift", 0, lift, band[0], band[1], "", ""), left);
+  }
+
+  /**
+   * Of two eyes the one to be looked at: the one out of its band, else the one lifted more; named
+   * where the two differ by more than the eye sees.
+   */
+  public static List<Reading> ofEyes(List<Reading> right, List<Reading> left) {
+    List<Reading> out = new ArrayList<>();
+    for (int i = 0; i < right.size(); i++) {
+      out.add(worse(right.get(i), left.get(i), i == 0 ? SEEN_STOP : SEEN_PERCENT));
+    }
+    return out;
+  }
+
+  private static Reading worse(Reading right, Reading left, double seen) {
+    if (!right.isHad() || !left.isHad()) {
+      return right.isHad() ? right : left;
+    }
+    double middle = (right.low() + right.high()) / 2;
+    boolean isRight =
+        right.isInBand() != left.isInBand()
+            ? left.isInBand()
+            : Math.abs(right.now() - middle) >= Math.abs(left.now() - middle);
+    Reading r = isRight ? right : left;
+    return Math.abs(right.now() - left.now()) < seen
+        ? r
+        : new Reading(
+            r.name(),
+            r.before(),
+            r.now(),
+            r.low(),
+            r.high(),
+            isRight ? "rightEye" : "leftEye",
+            r.reason());
   }
 
   private static float log2(RgbBlock b, int i) {

@@ -40,6 +40,9 @@ final class Looking {
 
   private static final float LOST = 0.00015f;
 
+  /** Light of a primary beyond 0 or 1 from which a colour counts as outside the gamut. */
+  private static final float BEYOND = 0.004f;
+
   private Looking() {}
 
   /**
@@ -67,7 +70,7 @@ final class Looking {
           float l = Math.max(0, Math.min(100, 50 + CHANGE_GAIN * (c[0] - d[0])));
           CieLab.toLight(l, CHANGE_GAIN * (c[1] - d[1]), CHANGE_GAIN * (c[2] - d[2]), c);
         }
-        case CLIPPING -> clipping(line, x, c, (deviceX + x + deviceY & 7) < 4);
+        case CLIPPING -> clipping(line, x, c, deviceX + x, deviceY);
         default -> CieLab.toLight(c[0], c[1], c[2], c);
       }
       for (int k = 0; k < 3; k++) {
@@ -91,18 +94,25 @@ final class Looking {
   }
 
   /**
-   * Blown in all channels: white, striped. Blown in one or two: light grey, striped. Lost in all:
-   * black, striped. Else a faint picture.
+   * Blown in all channels: white, striped. Beyond the screen's gamut: dark grey, striped the other
+   * way. Blown in one or two channels: light grey, striped. Lost in all: black, striped. Else a
+   * faint picture.
    */
-  private static void clipping(float[][] line, int x, float[] c, boolean stripe) {
+  private static void clipping(float[][] line, int x, float[] c, int dx, int dy) {
     int high = 0;
     int low = 0;
+    boolean beyond = false;
     for (int k = 0; k < 3; k++) {
-      high += Frames.toScreen(k, line[0][x], line[1][x], line[2][x]) >= BLOWN ? 1 : 0;
-      low += Frames.toScreen(k, line[0][x], line[1][x], line[2][x]) <= LOST ? 1 : 0;
+      float v = Frames.toScreen(k, line[0][x], line[1][x], line[2][x]);
+      high += v >= BLOWN ? 1 : 0;
+      low += v <= LOST ? 1 : 0;
+      beyond |= v < -BEYOND || v > 1 + BEYOND;
     }
+    boolean stripe = (dx + dy & 7) < 4;
     if (high == 3) {
       CieLab.toLight(stripe ? 100 : 70, 0, 0, c);
+    } else if (beyond && low < 3) {
+      CieLab.toLight((dx - dy & 7) < 4 ? 45 : 20, 0, 0, c);
     } else if (high > 0) {
       CieLab.toLight(stripe ? 85 : 60, 0, 0, c);
     } else if (low == 3) {

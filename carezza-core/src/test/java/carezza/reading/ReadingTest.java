@@ -6,10 +6,11 @@ import static org.assertj.core.api.Assertions.within;
 import carezza.engine.Engine;
 import carezza.filter.Gaussian;
 import carezza.image.Plane;
+import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.testing.Pictures;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import org.testng.annotations.Test;
 
 public class ReadingTest {
@@ -19,7 +20,7 @@ public class ReadingTest {
   private final Plane whole = Plane.filled(skin.rect(), 1);
 
   private List<Reading> read(RgbBlock now) {
-    return new SkinReadings(skin, now, whole, PX, Optional.empty()).all();
+    return SkinReadings.of(skin, now, whole, PX, SkinPlanes.NONE).all();
   }
 
   private static RgbBlock gain(RgbBlock b, float k) {
@@ -98,7 +99,7 @@ public class ReadingTest {
   @Test
   public void withoutSkinItSaysSo() {
     List<Reading> r =
-        new SkinReadings(skin, skin, new Plane(skin.rect()), PX, Optional.empty()).all();
+        SkinReadings.of(skin, skin, new Plane(skin.rect()), PX, SkinPlanes.NONE).all();
     assertThat(r).allMatch(x -> !x.isHad() && x.reason().equals("noSkin"));
   }
 
@@ -144,8 +145,39 @@ public class ReadingTest {
 
   @Test
   public void aSmallerSplitLeavesMoreOfThePores() {
-    SkinReadings r = new SkinReadings(skin, skin, whole, PX, Optional.empty());
-    assertThat(r.split(0.4).now()).isGreaterThan(r.split(0.8).now());
-    assertThat(r.split(1.2).now()).isLessThan(5);
+    assertThat(split(0.4)).isGreaterThan(split(0.8));
+    assertThat(split(1.2)).isLessThan(5);
+  }
+
+  private double split(double sigmaMm) {
+    SkinGround ground = new SkinGround(skin, whole, skin.rect(), PX);
+    return SkinReadings.split(List.of(ground.pores(sigmaMm))).now();
+  }
+
+  /** Parts measured one by one say what the whole says; only their borders are read twice. */
+  @Test
+  public void partsSayWhatTheWholeSays() {
+    RgbBlock now = blurred(0.6);
+    int side = 2 * SkinGround.side(PX);
+    List<SkinPatch> parts = new ArrayList<>();
+    for (int y = 0; y < skin.rect().h(); y += side) {
+      for (int x = 0; x < skin.rect().w(); x += side) {
+        Rect part = new Rect(x, y, side, side).intersect(skin.rect());
+        Rect r = SkinGround.reads(part, PX, skin.rect());
+        SkinGround ground = new SkinGround(skin.crop(r), whole.crop(r, 0), part, PX);
+        parts.add(ground.against(now.crop(SkinGround.near(part, PX, skin.rect()))));
+      }
+    }
+    assertThat(parts.size()).isGreaterThan(3);
+    List<Reading> one = SkinReadings.of(skin, now, whole, PX, SkinPlanes.NONE).all();
+    List<Reading> many = new SkinReadings(parts, 0, PX, SkinPlanes.NONE).all();
+    for (int i = 0; i < one.size(); i++) {
+      assertThat(many.get(i).isHad()).isEqualTo(one.get(i).isHad());
+      if (one.get(i).isHad()) {
+        assertThat(many.get(i).now())
+            .as(one.get(i).name())
+            .isCloseTo(one.get(i).now(), within(1e-3 * Math.max(1, one.get(i).now())));
+      }
+    }
   }
 }

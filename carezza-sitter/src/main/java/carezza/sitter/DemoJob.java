@@ -2,8 +2,11 @@ package carezza.sitter;
 
 import carezza.area.Area;
 import carezza.area.Stroke;
+import carezza.area.Term;
 import carezza.engine.Engine;
 import carezza.engine.TileCache;
+import carezza.face.FaceFinder;
+import carezza.face.FaceMap;
 import carezza.face.Pin;
 import carezza.io.Document;
 import carezza.io.DocumentStore;
@@ -19,18 +22,20 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Writes the documents of the demo job: eyes pinned on every sitter, and on Ilse a half-done sheet
- * of heals, two bands, dodge and burn that can be taken up again. Run when the form of a document
- * changes: {@code java carezza.sitter.DemoJob FOLDER}.
+ * Writes the documents of the demo job: a face confirmed on every sitter, and on Ilse a half-done
+ * sheet of heals, two bands, dodge and burn that can be taken up again. Done anew when the form of
+ * a document changes ({@code ./carezza bench demo FOLDER}).
  */
 public final class DemoJob {
   private DemoJob() {}
 
-  public static void main(String[] args) throws IOException {
-    Path folder = Path.of(args[0]);
+  public static void write(Path folder, FaceFinder finder) throws IOException {
     for (String name : DemoSitter.NAMES) {
       DemoSitter s = DemoSitter.load(name);
-      RunSheet sheet = RunSheet.EMPTY.withFaceMap(s.faceMap());
+      Engine engine =
+          new Engine(s.picture().picture(), s.picture().encoding(), new TileCache(1L << 28));
+      FaceMap map = FaceMap.of(finder.find(engine.original(), () -> false));
+      RunSheet sheet = RunSheet.EMPTY.withFaceMap(map);
       Path picture = folder.resolve(name + ".jpg");
       Document d =
           new Document(
@@ -43,11 +48,17 @@ public final class DemoJob {
   }
 
   /**
-   * Regions pointed out, seven of the blemishes healed, evened, first strokes of dodge and burn.
+   * Seven of the blemishes healed, evened, first strokes of dodge and burn; regions pointed out
+   * where no face was found.
    */
-  public static RunSheet halfDone(DemoSitter s, RunSheet pinned) {
+  public static RunSheet halfDone(DemoSitter s, RunSheet start) {
+    boolean found = start.faceMap().filter(m -> !m.faces().isEmpty()).isPresent();
     RunSheet sheet =
-        pinned.withRegion("skin", Touches.skin(s)).withRegion("eyeWhites", Touches.eyeWhites(s));
+        found
+            ? start
+            : start
+                .withRegion("skin", Touches.skin(s))
+                .withRegion("eyeWhites", Touches.eyeWhites(s));
     sheet = sheet.add(Pass.start(1, Kinds.of("heals"), Area.WHOLE));
     List<DemoSitter.Mark> marks = s.marks("blemish", "dark-spot");
     sheet = heal(s, sheet, 1, marks.subList(0, Math.min(7, marks.size())));
@@ -56,9 +67,9 @@ public final class DemoJob {
     Pin left = s.landmark("left_pupil");
     Pin nose = s.landmark("nose_tip");
     double px = s.pxPerMm();
+    Area bare = found ? Area.NONE.with(new Term(Term.How.WITHIN, "skin", 2)) : Area.NONE;
     Area dodge =
-        Area.NONE
-            .with(
+        bare.with(
                 line(
                     14,
                     right.x() - 8 * px,
@@ -73,7 +84,7 @@ public final class DemoJob {
                     nose.x() - 1 * px,
                     nose.y() - 8 * px));
     Area burn =
-        Area.NONE.with(
+        bare.with(
             line(16, left.x() + 8 * px, left.y() + 40 * px, left.x() + 2 * px, left.y() + 62 * px));
     sheet = sheet.add(Pass.start(3, Kinds.of("dodge"), dodge).with("stops", 0.3));
     return sheet.add(Pass.start(4, Kinds.of("burn"), burn).with("stops", 0.3));

@@ -18,12 +18,12 @@ import carezza.pass.Pass;
 import carezza.pass.Place;
 import carezza.pass.clean.SourceSearch;
 import carezza.reading.Bands;
+import carezza.reading.SkinPlanes;
 import carezza.reading.SkinReadings;
 import carezza.reading.WhiteReadings;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import java.util.List;
-import java.util.Optional;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -65,7 +65,7 @@ public class PassesOnSkinTest {
     RgbBlock now = read(e, s);
     RgbBlock goal = read(engine(clean), pinned(px));
     Plane whole = Plane.filled(before.rect(), 1);
-    SkinReadings r = new SkinReadings(before, now, whole, px, Optional.empty());
+    SkinReadings r = SkinReadings.of(before, now, whole, px, SkinPlanes.NONE);
     assertThat(r.texture().now()).isBetween(92.0, 104.0);
     assertThat(r.relief().now()).isGreaterThan(95);
     assertThat(middle(now, goal, px) / middle(before, goal, px))
@@ -164,7 +164,7 @@ public class PassesOnSkinTest {
     RgbBlock before = read(e, pinned(px));
     RgbBlock now = read(e, pinned(px).withPasses(List.of(p)));
     SkinReadings r =
-        new SkinReadings(before, now, Plane.filled(before.rect(), 1), px, Optional.empty());
+        SkinReadings.of(before, now, Plane.filled(before.rect(), 1), px, SkinPlanes.NONE);
     assertThat(r.spread().now() / r.spread().before()).isLessThan(0.75);
     assertThat(Math.abs(r.lightness().now())).isLessThan(0.05);
     assertThat(r.texture().now()).isBetween(92.0, 108.0);

@@ -1,0 +1,137 @@
+package carezza.engine;
+
+import carezza.area.Area;
+import carezza.image.Hash;
+import carezza.image.Rect;
+import carezza.reading.SkinGround;
+import carezza.reading.SkinPatch;
+import carezza.reading.SkinPlanes;
+import carezza.region.RegionName;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Supplier;
+
+/**
+ * The skin of two sheets in parts that are measured apart and kept while nothing in them changes,
+ * so that a stroke has only the parts measured again that it touches.
+ */
+final class SkinParts {
+  /** Tiles along the side of a part. */
+  private static final int TILES = 8;
+
+  private final Engine engine;
+  private final SheetView now;
+  private final SheetView before;
+  private final Area skin;
+  private final int level;
+  private final double px;
+  private final List<Rect> parts;
+
+  /**
+   * @param level of which the parts are measured
+   */
+  SkinParts(Engine engine, SheetView now, SheetView before, Area skin, int level) {
+    this.engine = engine;
+    this.now = now;
+    this.before = before;
+    this.skin = skin;
+    this.level = level;
+    px = now.frame().pxPerMm() / (1 << level);
+    int side = TILES * SkinGround.side(px);
+    Rect r = now.areaBounds(skin).toLevel(level).intersect(now.bounds(level));
+    List<Rect> all = new ArrayList<>();
+    for (int y = Math.floorDiv(r.y(), side) * side; y < r.bottom(); y += side) {
+      for (int x = Math.floorDiv(r.x(), side) * side; x < r.right(); x += side) {
+        all.add(new Rect(x, y, side, side).intersect(now.bounds(level)));
+      }
+    }
+    parts = all.parallelStream().filter(p -> SkinGround.hasSkin(now.mask(skin, level, p))).toList();
+  }
+
+  List<SkinPatch> patches() {
+    before.bringUp(level, parts.stream().map(this::reads).toList());
+    now.bringUp(level, parts.stream().map(this::near).toList());
+    return parts.parallelStream().map(this::patch).toList();
+  }
+
+  private SkinPatch patch(Rect part) {
+    SkinGround ground = ground(part);
+    Rect near = near(part);
+    long key = new Hash().add(key(part)).add(now.fingerprint(source(near))).get();
+    return kept(key, PATCH_BYTES, () -> ground.against(now.read(level, near)));
+  }
+
+  private SkinGround ground(Rect part) {
+    Rect reads = reads(part);
+    return kept(
+        key(part),
+        GROUND_PLANES * 4 * reads.area(),
+        () ->
+            new SkinGround(
+                before.read(level, reads),
+                now.mask(skin, level, reads),
+                part,
+                now.frame().pxPerMm()));
+  }
+
+  /** Energy of pores and what a split leaves of it, part by part. */
+  List<double[]> pores(double sigmaMm) {
+    return parts.parallelStream()
+        .map(
+            part -> {
+              SkinGround ground = ground(part);
+              long key = new Hash().add("pores").add(key(part)).add(sigmaMm).get();
+              return kept(key, 16, () -> ground.pores(sigmaMm));
+            })
+        .toList();
+  }
+
+  private static final long PATCH_BYTES = 400_000;
+  private static final long GROUND_PLANES = 4;
+
+  private <T> T kept(long key, long bytes, Supplier<T> measure) {
+    return engine.cache().analysis(key, bytes, measure);
+  }
+
+  /** Of the ground of a part. */
+  private long key(Rect part) {
+    Rect src = source(reads(part));
+    return new Hash()
+        .add("skin")
+        .add(level)
+        .add(part)
+        .add(now.frame().pxPerMm())
+        .add(before.fingerprint(src))
+        .add(now.areaFingerprint(skin, src))
+        .get();
+  }
+
+  private Rect source(Rect r) {
+    return r.toSource(level).intersect(now.bounds(0));
+  }
+
+  private Rect reads(Rect part) {
+    return SkinGround.reads(part, px, now.bounds(level));
+  }
+
+  private Rect near(Rect part) {
+    return SkinGround.near(part, px, now.bounds(level));
+  }
+
+  /** The planes of the faces as regions, where faces were found. */
+  static SkinPlanes planes(SheetView view) {
+    return (level, rect) -> {
+      int[] out = SkinPlanes.NONE.at(level, rect);
+      for (int p = 0; p < SkinPlanes.NAMES.size(); p++) {
+        Area region = Area.found(RegionName.of(SkinPlanes.NAMES.get(p)).orElseThrow().key());
+        float[] m = view.mask(region, level, rect).data();
+        for (int i = 0; i < out.length; i++) {
+          if (m[i] > 0.5f) {
+            out[i] = p;
+          }
+        }
+      }
+      return out;
+    };
+  }
+}
