@@ -16,9 +16,11 @@ import carezza.pass.Place;
 import carezza.pass.Run;
 import carezza.pass.light.Neutral;
 import carezza.pass.skin.SkinGather;
+import carezza.reading.Pull;
 import carezza.reading.Reading;
 import carezza.screen.AreaForm;
 import carezza.screen.Look;
+import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -109,6 +111,8 @@ public final class BenchModel {
       new SimpleObjectProperty<>(Optional.empty());
   private final BooleanProperty changesOfPass = new SimpleBooleanProperty();
   private final ObjectProperty<Optional<Integer>> page =
+      new SimpleObjectProperty<>(Optional.empty());
+  private final ObjectProperty<Optional<List<Pull.Place>>> rivals =
       new SimpleObjectProperty<>(Optional.empty());
   private final DoubleProperty covered = new SimpleDoubleProperty(Double.NaN);
   private final Areas areas = new Areas(this);
@@ -202,6 +206,11 @@ public final class BenchModel {
     look.set(l);
   }
 
+  /** Places outside the sitter that rival the eyes; empty until they were looked for. */
+  public ObjectProperty<Optional<List<Pull.Place>>> rivals() {
+    return rivals;
+  }
+
   /** The face map while its handles are dragged; regions follow when the hand lets go. */
   public ObjectProperty<Optional<FaceMap>> bent() {
     return bent;
@@ -250,6 +259,7 @@ public final class BenchModel {
     tool.set(p.history().now().faceMap().isPresent() ? Tool.HAND : Tool.PIN_RIGHT_EYE);
     before.set(Before.NO);
     offered.set(List.of());
+    rivals.set(Optional.empty());
     if (p.history().now().faceMap().isEmpty()) {
       findFace(p);
     }
@@ -393,6 +403,14 @@ public final class BenchModel {
     if (home && s.region(kind.homeRegion()).isEmpty()) {
       tool.set(pointing(kind.homeRegion()));
     }
+  }
+
+  /** Adds a burn on an area and chooses it. */
+  public void addBurn(Area area) {
+    RunSheet s = picture.get().history().now();
+    Pass p = Pass.start(s.nextId(), Kinds.of("burn"), area);
+    commit(s.add(p));
+    chosen.set(p.id());
   }
 
   /** A place on the cheek below the sitter's right eye. */

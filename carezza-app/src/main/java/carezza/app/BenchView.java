@@ -18,6 +18,7 @@ import javafx.scene.control.MenuItem;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -28,6 +29,10 @@ import javafx.scene.layout.VBox;
 /** The Bench in its three states: whole, working, bare. */
 public final class BenchView extends StackPane implements AutoCloseable {
   private static final List<String> LIGHTS = List.of("light-dark", "light-mid", "light-light");
+
+  /** Number keys there are. */
+  private static final int LOOKS = 10;
+
   private static final int[] DESKS = {0xff4a4a4a, 0xff808080, 0xffb4b4b4};
 
   private final ExecutorService worker = Executors.newSingleThreadExecutor(Painter.daemon("bench"));
@@ -194,7 +199,8 @@ public final class BenchView extends StackPane implements AutoCloseable {
     looks.getStyleClass().add("looks");
     for (Look l : Look.values()) {
       ToggleButton b =
-          new ToggleButton((l.ordinal() + 1) + "   " + Words.of("look." + BenchModel.key(l)));
+          new ToggleButton(
+              (l.ordinal() + 1) % LOOKS + "   " + Words.of("look." + BenchModel.key(l)));
       b.setId("look-" + BenchModel.key(l));
       b.setMaxWidth(Double.MAX_VALUE);
       b.setSelected(model.look().get() == l);
@@ -216,10 +222,14 @@ public final class BenchView extends StackPane implements AutoCloseable {
     }
     Button keys = button("keys", this::toggleKeys);
     Button lights = button("light", this::nextLight);
-    HBox foot = new HBox(6, keys, lights, pages.menu());
+    FlowPane foot = new FlowPane(6, 6, keys, lights, pages.menu());
     Region space = new Region();
     VBox.setVgrow(space, Priority.ALWAYS);
-    VBox box = new VBox(10, looks, new Dials(model), space, foot);
+    Dials dials = new Dials(model);
+    Rivals rivals = new Rivals(model);
+    dials.visibleProperty().bind(rivals.visibleProperty().not());
+    dials.managedProperty().bind(dials.visibleProperty());
+    VBox box = new VBox(10, looks, dials, rivals, space, foot);
     box.getStyleClass().add("side");
     return box;
   }

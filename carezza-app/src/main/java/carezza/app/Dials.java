@@ -140,6 +140,8 @@ final class Dials extends VBox {
   static String sentence(Reading r) {
     String place = r.place().isEmpty() ? "" : Words.of("place." + r.place());
     return Words.of("caution." + r.name() + (r.isBelow() ? ".low" : ".high"), value(r), place)
+        .replaceAll(" +", " ")
+        .replaceAll(" (?=[:,.])", "")
         .trim();
   }
 

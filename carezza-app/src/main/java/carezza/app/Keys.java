@@ -20,7 +20,7 @@ final class Keys {
 
   static {
     LIST.put("Tab", "keys.state");
-    LIST.put("1 \u2026 9", "keys.looks");
+    LIST.put("1 \u2026 9  0", "keys.looks");
     LIST.put("Q", "keys.beforeAll");
     LIST.put("W", "keys.beforeStage");
     LIST.put("E", "keys.beforePass");
@@ -188,6 +188,7 @@ final class Keys {
       case P -> bench.pages().next();
       case DIGIT1, DIGIT2, DIGIT3, DIGIT4, DIGIT5, DIGIT6, DIGIT7, DIGIT8, DIGIT9 ->
           model.lookAt(Look.values()[e.getCode().ordinal() - KeyCode.DIGIT1.ordinal()]);
+      case DIGIT0 -> model.lookAt(Look.PULL);
       default -> {
         return unlessOnControl(e.getCode(), e.isShiftDown(), onControl);
       }

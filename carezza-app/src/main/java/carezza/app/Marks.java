@@ -12,6 +12,8 @@ import carezza.face.Pin;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
 import carezza.pass.Place;
+import carezza.reading.Pull;
+import carezza.screen.Look;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -46,6 +48,8 @@ final class Marks extends Canvas {
     model.tool().addListener((o, a, b) -> draw());
     model.offered().addListener((o, a, b) -> draw());
     model.bent().addListener((o, a, b) -> draw());
+    model.rivals().addListener((o, a, b) -> draw());
+    model.look().addListener((o, a, b) -> draw());
     model.brush().addListener((o, a, b) -> showValues(true));
   }
 
@@ -74,10 +78,37 @@ final class Marks extends Canvas {
     scaleBar(g);
     faceMarks(g);
     shapeMarks(g);
-    model.chosenPass().ifPresent(p -> passMarks(g, p));
+    rivals(g);
+    if (model.look().get() != Look.PULL) {
+      model.chosenPass().ifPresent(p -> passMarks(g, p));
+    }
     if (pointerX >= 0) {
       ring(g);
     }
+  }
+
+  /** Places that rival the eyes, numbered. */
+  private void rivals(GraphicsContext g) {
+    if (model.look().get() != Look.PULL) {
+      return;
+    }
+    int number = 1;
+    for (Pull.Place p : model.rivals().get().orElse(List.of())) {
+      double x = view.viewX(p.x());
+      double y = view.viewY(p.y());
+      double r = mm(p.sizeMm()) / 2;
+      circle(g, x, y, r);
+      words(g, String.valueOf(number), x + r + 4, y + 5);
+      number++;
+    }
+  }
+
+  private static void words(GraphicsContext g, String text, double x, double y) {
+    g.setFont(Font.font("B612", 13));
+    g.setFill(Color.gray(0.1, 0.6));
+    g.fillText(text, x + 1, y + 1);
+    g.setFill(Color.gray(0.97));
+    g.fillText(text, x, y);
   }
 
   private double mm(double sizeMm) {
@@ -353,11 +384,7 @@ final class Marks extends Canvas {
     twice(g, () -> g.strokeLine(x, y - 5, x, y + 5));
     twice(g, () -> g.strokeLine(x + w, y - 5, x + w, y + 5));
     String text = best < 1 ? Numbers.mm(best) : String.format("%.0f mm", best);
-    g.setFont(Font.font("B612", 13));
-    g.setFill(Color.gray(0.1, 0.6));
-    g.fillText(text, x + 1, y - 8);
-    g.setFill(Color.gray(0.97));
-    g.fillText(text, x, y - 9);
+    words(g, text, x, y - 9);
   }
 
   /** Index of the heal whose source or mark lies under a point of this node, if any. */

@@ -1,9 +1,13 @@
 package carezza.app;
 
 import carezza.engine.Measuring;
+import carezza.engine.Pulling;
+import carezza.reading.Pull;
 import carezza.reading.Reading;
+import carezza.screen.Look;
 import carezza.sheet.RunSheet;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
@@ -37,6 +41,7 @@ final class Measurer implements AutoCloseable {
     model.settled().addListener((o, a, b) -> ask());
     model.picture().addListener((o, a, b) -> ask());
     model.chosen().addListener((o, a, b) -> ask());
+    model.look().addListener((o, a, b) -> ask());
   }
 
   private void ask() {
@@ -47,22 +52,29 @@ final class Measurer implements AutoCloseable {
     RunSheet now = p.history().now();
     long mine = newest.incrementAndGet();
     long chosen = model.chosen().get();
-    worker.execute(() -> measure(p, now, chosen, mine));
+    Look look = model.look().get();
+    worker.execute(() -> measure(p, now, chosen, look, mine));
   }
 
-  private void measure(OpenPicture p, RunSheet now, long chosen, long mine) {
+  private void measure(OpenPicture p, RunSheet now, long chosen, Look look, long mine) {
     BooleanSupplier stale = () -> newest.get() != mine;
     if (stale.getAsBoolean()) {
       return;
     }
     if (!screenIsDrawn.getAsBoolean()) {
-      worker.schedule(() -> measure(p, now, chosen, mine), LOOK_AGAIN_MS, TimeUnit.MILLISECONDS);
+      worker.schedule(
+          () -> measure(p, now, chosen, look, mine), LOOK_AGAIN_MS, TimeUnit.MILLISECONDS);
       return;
     }
     try {
       Measuring measuring = new Measuring(p.engine());
       double covered = measuring.coveredCm2(now, chosen, stale);
       show(stale, () -> model.covered().set(covered));
+      if (look == Look.PULL) {
+        List<Pull.Place> rivals =
+            p.engine().view(now, stale).pull().map(Pulling::places).orElse(List.of());
+        show(stale, () -> model.rivals().set(Optional.of(rivals)));
+      }
       if (p != measuredPicture || !now.equals(measured)) {
         List<Reading> all = measuring.all(now, stale);
         measured = now;

@@ -12,6 +12,7 @@ import carezza.pass.Run;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
@@ -168,6 +169,11 @@ public final class SheetView implements PixelReader {
   /** Fingerprint of a pass's mask inside a rectangle of source pixels. */
   public long maskFingerprint(Pass pass, Rect rect) {
     return prints.area(pass.area(), prints.below(pass.id()), rect);
+  }
+
+  /** What draws the eye in this picture, where a face is known. */
+  public Optional<Pulling> pull() {
+    return Pulling.of(engine, this);
   }
 
   /** A run for one pass of this sheet, over the picture below it; it may be muted. */

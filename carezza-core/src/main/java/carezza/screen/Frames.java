@@ -1,6 +1,7 @@
 package carezza.screen;
 
 import carezza.color.ColorEncoding;
+import carezza.engine.Pulling;
 import carezza.engine.SheetView;
 import carezza.image.Hash;
 import carezza.image.Plane;
@@ -183,6 +184,9 @@ public final class Frames {
     if (r.look().looksAround() && !none) {
       seen = new Hash().add(seen).add(r.splitMm()).get();
     }
+    if (r.look() == Look.PULL && !none) {
+      seen = new Hash().add(seen).add(r.view().fingerprint(r.view().bounds(0))).get();
+    }
     out.plan(i, none ? 0 : level, seen, area);
   }
 
@@ -284,7 +288,8 @@ public final class Frames {
         }
       }
       if (!plain) {
-        Looking.row(r.look(), line, before, inside.x(), inside.y() + y);
+        double sy = v.sourceY(inside.y() + y + 0.5);
+        Looking.row(r.look(), line, before, pull(r, inside, sy), inside.x(), inside.y() + y);
       }
       int at = (inside.y() + y) * v.width() + inside.x();
       encode(line, inside.x(), inside.y() + y, out, at);
@@ -298,6 +303,20 @@ public final class Frames {
         }
       }
     }
+  }
+
+  /** Lightness that stands for pull along a row, null for other looks. */
+  private static float[] pull(Request r, Rect inside, double sourceY) {
+    if (r.look() != Look.PULL) {
+      return null;
+    }
+    float[] out = new float[inside.w()];
+    Pulling p = r.view().pull().orElse(null);
+    for (int x = 0; p != null && p.eye() > 0 && x < out.length; x++) {
+      double sx = r.viewport().sourceX(inside.x() + x + 0.5);
+      out[x] = Looking.pull(p.at(sx, sourceY) / p.eye());
+    }
+    return out;
   }
 
   private static void gatherColumn(RgbBlock b, int c, Taps down, int y, float[] out) {

@@ -19,7 +19,9 @@ public enum Look {
   /** What the passes changed: signed, round mid grey, four times as strong. */
   CHANGES,
   /** Where light is blown or lost, over a faint picture. */
-  CLIPPING;
+  CLIPPING,
+  /** Lighter where contrast draws the eye, over a dim picture; as strong as an eye is light. */
+  PULL;
 
   /** Whether a place shows what lies round it, as far as four sigmas of the split. */
   boolean looksAround() {

@@ -31,6 +31,17 @@ final class Looking {
   /** Below this chroma a hue is faint, and grey at 0. */
   private static final double FAINT = 6;
 
+  /** Share of its lightness that the picture keeps under what pulls. */
+  private static final float DIMMED = 0.3f;
+
+  private static final float PULL_LIGHT = 90;
+  private static final float PULL_HALF = 1.25f;
+
+  /** Lightness that stands for contrast, given over that of the eye. */
+  static float pull(double ratio) {
+    return (float) (PULL_LIGHT * ratio / (ratio + PULL_HALF));
+  }
+
   private static final float CHROMA_GAIN = 1.6f;
   private static final float CHANGE_GAIN = 4;
   private static final float BAND_GAIN = 3;
@@ -40,7 +51,7 @@ final class Looking {
 
   private static final float LOST = 0.00015f;
 
-  /** Light of a primary beyond 0 or 1 from which a colour counts as outside the gamut. */
+  /** Light that a primary would have to take away for a colour to count as beyond the gamut. */
   private static final float BEYOND = 0.004f;
 
   private Looking() {}
@@ -50,8 +61,10 @@ final class Looking {
    *
    * @param line red, green, blue; changed
    * @param before the same place before the passes, for changes; else null
+   * @param pull lightness that stands for pull; else null
    */
-  static void row(Look look, float[][] line, float[][] before, int deviceX, int deviceY) {
+  static void row(
+      Look look, float[][] line, float[][] before, float[] pull, int deviceX, int deviceY) {
     float[] c = new float[3];
     float[] d = new float[3];
     for (int x = 0; x < line[0].length; x++) {
@@ -65,6 +78,7 @@ final class Looking {
         case HUE -> hue(c);
         case CHROMA ->
             CieLab.toLight(Math.min(100, CHROMA_GAIN * (float) Math.hypot(c[1], c[2])), 0, 0, c);
+        case PULL -> CieLab.toLight(Math.min(100, DIMMED * c[0] + pull[x]), 0, 0, c);
         case CHANGES -> {
           CieLab.of(before[0][x], before[1][x], before[2][x], d);
           float l = Math.max(0, Math.min(100, 50 + CHANGE_GAIN * (c[0] - d[0])));
@@ -106,7 +120,7 @@ final class Looking {
       float v = Frames.toScreen(k, line[0][x], line[1][x], line[2][x]);
       high += v >= BLOWN ? 1 : 0;
       low += v <= LOST ? 1 : 0;
-      beyond |= v < -BEYOND || v > 1 + BEYOND;
+      beyond |= v < -BEYOND;
     }
     boolean stripe = (dx + dy & 7) < 4;
     if (high == 3) {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import carezza.area.Area;
 import carezza.area.Outline;
+import carezza.engine.Pulling;
 import carezza.engine.SheetView;
 import carezza.face.FaceContours;
 import carezza.face.FaceMap;
@@ -210,5 +211,18 @@ public class RegionsOfMadeFaceTest {
         assertThat(prior.person(x, y)).isBetween(0.03, 0.97);
       }
     }
+  }
+
+  /** With a face known there is an eye to compare with; without one there is nothing. */
+  @Test
+  public void whatPullsIsMeasuredAgainstTheEye() {
+    SheetView view = view(1);
+    Pulling p = view.pull().orElseThrow();
+    assertThat(p.eye()).isPositive();
+    Pin pupil = view.sheet().faceMap().orElseThrow().rightEye();
+    assertThat(p.at(pupil.x(), pupil.y())).isGreaterThan(0.2 * p.eye());
+    assertThat(p.places()).allMatch(q -> q.ratio() >= 0.5);
+    SheetView none = Pictures.engine(Pictures.skin(64, 64, 8, 1)).view(RunSheet.EMPTY, () -> false);
+    assertThat(none.pull()).isEmpty();
   }
 }

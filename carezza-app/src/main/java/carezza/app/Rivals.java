@@ -1,0 +1,76 @@
+package carezza.app;
+
+import carezza.area.Area;
+import carezza.area.Extent;
+import carezza.area.Term;
+import carezza.reading.Pull;
+import carezza.screen.Look;
+import java.util.List;
+import java.util.Locale;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/** The places that rival the eyes, numbered as on the picture, each with an offer to quieten it. */
+final class Rivals extends VBox {
+  private final BenchModel model;
+
+  Rivals(BenchModel model) {
+    this.model = model;
+    getStyleClass().add("dials");
+    model.rivals().addListener((o, a, b) -> update());
+    model.look().addListener((o, a, b) -> update());
+    update();
+  }
+
+  private void update() {
+    getChildren().clear();
+    boolean on = model.look().get() == Look.PULL && model.isOpen();
+    setVisible(on);
+    setManaged(on);
+    if (!on) {
+      return;
+    }
+    Label head = new Label(Words.of("pull.head"));
+    head.getStyleClass().add("head");
+    getChildren().add(head);
+    boolean known = model.rivals().get().isPresent();
+    List<Pull.Place> places = model.rivals().get().orElse(List.of());
+    if (places.isEmpty()) {
+      Label none = new Label(Words.of(known ? "pull.none" : "dials.measuring"));
+      none.setMinHeight(Region.USE_PREF_SIZE);
+      none.setWrapText(true);
+      none.getStyleClass().add("soft");
+      getChildren().add(none);
+    }
+    for (int i = 0; i < places.size(); i++) {
+      getChildren().add(row(i + 1, places.get(i)));
+    }
+  }
+
+  private HBox row(int number, Pull.Place p) {
+    Label name =
+        new Label(Words.of("pull.place", number, String.format(Locale.ROOT, "%.2f", p.ratio())));
+    Region space = new Region();
+    HBox.setHgrow(space, Priority.ALWAYS);
+    Button quieten = new Button(Words.of("pull.quieten"));
+    quieten.setId("quieten-" + number);
+    quieten.setAccessibleText(Words.of("pull.quietenPlace", number));
+    quieten.setOnAction(e -> quieten(p));
+    HBox row = new HBox(6, name, space, quieten);
+    row.setAlignment(Pos.CENTER_LEFT);
+    return row;
+  }
+
+  /** Burns the place, softly, in a pass of its own. */
+  private void quieten(Pull.Place p) {
+    double r = p.sizeMm() / 2 * model.pxPerMm();
+    Extent oval = new Extent.Oval(p.x(), p.y(), r, r, 0);
+    double feather = Math.min(Term.MOST_FEATHER_MM, p.sizeMm() / 3);
+    model.addBurn(Area.NONE.with(new Term(Term.How.ADD, oval, feather)));
+  }
+}

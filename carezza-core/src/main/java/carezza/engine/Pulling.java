@@ -1,0 +1,78 @@
+package carezza.engine;
+
+import carezza.area.Area;
+import carezza.face.FaceMap;
+import carezza.face.FoundFace;
+import carezza.face.Pin;
+import carezza.image.Hash;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import carezza.reading.Pull;
+import carezza.region.RegionName;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What draws the eye in a sheet's picture, found once for the whole of it.
+ *
+ * @param mean contrast of centre and surround over the picture at a level, CIELAB units
+ * @param level that level
+ * @param eye that of the nearer eye
+ * @param places outside the sitter that rival it, the strongest first
+ */
+public record Pulling(Plane mean, int level, double eye, List<Pull.Place> places) {
+  /** Share of the eye's contrast from which a place is listed. */
+  private static final double LEAST = 0.5;
+
+  private static final int MOST_PLACES = 6;
+
+  /** Pixels of the smallest sigma looked at. */
+  private static final double LEAST_PX = 1.5;
+
+  /** The contrast at a source pixel, linear between the level's pixels. */
+  public double at(double x, double y) {
+    double px = Math.scalb(x, -level) - 0.5;
+    double py = Math.scalb(y, -level) - 0.5;
+    int ix = (int) Math.floor(px);
+    int iy = (int) Math.floor(py);
+    double fx = px - ix;
+    double fy = py - iy;
+    double top = mean.clamped(ix, iy) * (1 - fx) + mean.clamped(ix + 1, iy) * fx;
+    double low = mean.clamped(ix, iy + 1) * (1 - fx) + mean.clamped(ix + 1, iy + 1) * fx;
+    return top * (1 - fy) + low * fy;
+  }
+
+  /** Of a sheet with a face; none without, since nothing is there to rival. */
+  public static Optional<Pulling> of(Engine engine, SheetView view) {
+    FaceMap map = view.sheet().faceMap().filter(m -> !m.faces().isEmpty()).orElse(null);
+    if (map == null) {
+      return Optional.empty();
+    }
+    int level = view.frame().levelFor(Pull.finestMm(), LEAST_PX);
+    Rect all = view.bounds(level);
+    long key =
+        new Hash()
+            .add("pull")
+            .add(level)
+            .add(map.fingerprint())
+            .add(view.fingerprint(view.bounds(0)))
+            .get();
+    return Optional.of(
+        engine.cache().analysis(key, 8 * all.area(), () -> find(view, map, level, all)));
+  }
+
+  private static Pulling find(SheetView view, FaceMap map, int level, Rect all) {
+    double px = Math.scalb(view.frame().pxPerMm(), -level);
+    RgbBlock b = view.read(level, all);
+    List<Plane> contrasts = Pull.contrasts(b, px);
+    Plane mean = Pull.mean(contrasts);
+    FoundFace first = map.faces().get(0);
+    Pin nearer = first.rightIrisPx() >= first.leftIrisPx() ? first.rightPupil() : first.leftPupil();
+    double eye = Pull.ofEye(mean, nearer, level, px);
+    Plane sitter = view.mask(Area.found(RegionName.PERSON.key()), level, all);
+    List<Pull.Place> places =
+        eye <= 0 ? List.of() : Pull.rivals(contrasts, sitter, eye, LEAST, level, px);
+    return new Pulling(mean, level, eye, places.subList(0, Math.min(MOST_PLACES, places.size())));
+  }
+}
