@@ -149,8 +149,8 @@ public final class BenchModel {
   }
 
   /**
-   * Counts what was settled: steps made, undone and redone. A step that equals its last preview
-   * changes no other property.
+   * Counts what was settled: pictures opened, steps made, undone and redone. A step that equals its
+   * last preview changes no other property.
    */
   public ReadOnlyLongProperty settled() {
     return settled.getReadOnlyProperty();
@@ -272,6 +272,7 @@ public final class BenchModel {
     }
     said.addAll(p.warnings());
     message.set(String.join(" ", said));
+    settled.set(settled.get() + 1);
   }
 
   private void findFace(OpenPicture p) {

@@ -243,7 +243,9 @@ public final class BenchView extends StackPane implements AutoCloseable {
     for (var e : Keys.LIST.entrySet()) {
       Label key = new Label(e.getKey());
       key.getStyleClass().add("key");
+      key.setMinWidth(Region.USE_PREF_SIZE);
       Label what = new Label(Words.of(e.getValue()));
+      what.setMinWidth(Region.USE_PREF_SIZE);
       keyList.add(key, i < half ? 0 : 2, i % half);
       keyList.add(what, i < half ? 1 : 3, i % half);
       i++;

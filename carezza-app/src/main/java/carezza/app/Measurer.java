@@ -39,7 +39,6 @@ final class Measurer implements AutoCloseable {
     this.model = model;
     this.screenIsDrawn = screenIsDrawn;
     model.settled().addListener((o, a, b) -> ask());
-    model.picture().addListener((o, a, b) -> ask());
     model.chosen().addListener((o, a, b) -> ask());
     model.look().addListener((o, a, b) -> ask());
   }

@@ -1,10 +1,13 @@
 package carezza.cli;
 
 import carezza.engine.Measuring;
+import carezza.engine.Pulling;
 import carezza.face.FaceMap;
+import carezza.reading.Pull;
 import carezza.reading.Reading;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.io.PrintWriter;
@@ -67,7 +70,24 @@ final class MeasureCommand implements Callable<Integer> {
     for (Reading r : all) {
       out.println(line(r));
     }
+    rivals(l).forEach(p -> out.println(line(p)));
     return 0;
+  }
+
+  /** Places outside the sitter that rival the eyes. */
+  private static List<Pull.Place> rivals(Loaded l) {
+    return l.engine().view(l.sheet(), () -> false).pull().map(Pulling::places).orElse(List.of());
+  }
+
+  private static String line(Pull.Place p) {
+    return String.format(
+        Locale.ROOT,
+        "%-15s %8.2f   of the eye, at %.0f %.0f, %.0f mm across",
+        "pull",
+        p.ratio(),
+        p.x(),
+        p.y(),
+        p.sizeMm());
   }
 
   private static String scale(FaceMap m) {
@@ -114,6 +134,14 @@ final class MeasureCommand implements Callable<Integer> {
       if (!r.place().isEmpty()) {
         n.put("place", r.place());
       }
+    }
+    ArrayNode pull = o.putArray("pull");
+    for (Pull.Place p : rivals(l)) {
+      pull.addObject()
+          .put("x", p.x())
+          .put("y", p.y())
+          .put("sizeMm", p.sizeMm())
+          .put("ofTheEye", p.ratio());
     }
     return o;
   }

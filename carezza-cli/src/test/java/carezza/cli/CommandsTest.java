@@ -97,6 +97,10 @@ public class CommandsTest {
     DemoSitter maren = DemoSitter.load("maren");
     Path plain = Files.copy(maren.picture().path(), dir.resolve("maren.jpg"));
     Path to = dir.resolve("masks");
+    assertThat(run("measure", plain.toString(), "--json")).isZero();
+    JsonNode pull = new ObjectMapper().readTree(out.toString()).path("pull");
+    assertThat(pull.get(0).path("ofTheEye").asDouble()).as("the lamp").isGreaterThan(1);
+    assertThat(pull.get(0).path("x").asDouble()).isGreaterThan(1500);
     assertThat(run("regions", plain.toString(), "--out", to.toString())).isZero();
     JsonNode map = new ObjectMapper().readTree(to.resolve("map.json").toFile());
     assertThat(map.path("faces")).hasSize(1);

@@ -22,8 +22,8 @@ import java.util.Optional;
  * @param places outside the sitter that rival it, the strongest first
  */
 public record Pulling(Plane mean, int level, double eye, List<Pull.Place> places) {
-  /** Share of the eye's contrast from which a place is listed. */
-  private static final double LEAST = 0.5;
+  /** Share of the eye's contrast from which a place is a rival. */
+  private static final double LEAST = 0.8;
 
   private static final int MOST_PLACES = 6;
 

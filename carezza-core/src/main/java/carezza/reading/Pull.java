@@ -14,14 +14,17 @@ import java.util.List;
 /**
  * What draws the eye: centre-surround contrast of lightness and colour (Itti, Koch and Niebur 1998,
  * "A model of saliency-based visual attention for rapid scene analysis"). Departures: the distance
- * in CIELAB between a Gaussian and one four times as wide, at three sizes in mm, averaged; no
- * orientation.
+ * in CIELAB between a Gaussian and one four times as wide, at three sizes in mm, averaged; what is
+ * darker than its surround counts less; no orientation.
  */
 public final class Pull {
   /** Sigmas of the centres, mm. */
   private static final double[] CENTRES_MM = {2, 4, 8};
 
   private static final double SURROUND = 4;
+
+  /** Share that counts of being darker than the surround: dark hollows hardly draw the eye. */
+  private static final float DARKER = 0.4f;
 
   /** A place goes as far as contrast stays above this share of its strongest. */
   private static final float SAME = 0.5f;
@@ -78,6 +81,7 @@ public final class Pull {
         float[] around = WideGaussian.blur(v, SURROUND * mm * px).data();
         for (int i = 0; i < centre.length; i++) {
           float d = centre[i] - around[i];
+          d *= k == 0 && d < 0 ? DARKER : 1;
           sum.data()[i] += d * d;
         }
       }

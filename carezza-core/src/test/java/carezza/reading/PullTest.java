@@ -29,7 +29,7 @@ public class PullTest {
   private static RgbBlock card() {
     RgbBlock b = new RgbBlock(LEVEL, ALL);
     disc(b, 0, 0, 1e6, 0.2f, 0.2f);
-    disc(b, 100, 120, 6, 0.02f, 0.02f);
+    disc(b, 100, 120, 6, 0.9f, 0.9f);
     return b;
   }
 

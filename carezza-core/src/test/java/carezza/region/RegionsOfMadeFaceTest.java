@@ -221,7 +221,7 @@ public class RegionsOfMadeFaceTest {
     assertThat(p.eye()).isPositive();
     Pin pupil = view.sheet().faceMap().orElseThrow().rightEye();
     assertThat(p.at(pupil.x(), pupil.y())).isGreaterThan(0.2 * p.eye());
-    assertThat(p.places()).allMatch(q -> q.ratio() >= 0.5);
+    assertThat(p.places()).allMatch(q -> q.ratio() >= 0.8);
     SheetView none = Pictures.engine(Pictures.skin(64, 64, 8, 1)).view(RunSheet.EMPTY, () -> false);
     assertThat(none.pull()).isEmpty();
   }
