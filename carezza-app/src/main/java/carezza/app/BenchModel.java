@@ -5,9 +5,7 @@ import carezza.area.Growth;
 import carezza.area.Stroke;
 import carezza.area.Term;
 import carezza.face.FaceFinder;
-import carezza.face.FaceHandle;
 import carezza.face.FaceMap;
-import carezza.face.FoundFace;
 import carezza.face.Pin;
 import carezza.io.Document;
 import carezza.pass.Pass;
@@ -107,8 +105,6 @@ public final class BenchModel {
   private final ObjectProperty<Before> before = new SimpleObjectProperty<>(Before.NO);
   private final ObjectProperty<State> state = new SimpleObjectProperty<>(State.WHOLE);
   private final ObjectProperty<AreaForm> areaForm = new SimpleObjectProperty<>(AreaForm.NONE);
-  private final ObjectProperty<Optional<FaceMap>> bent =
-      new SimpleObjectProperty<>(Optional.empty());
   private final BooleanProperty changesOfPass = new SimpleBooleanProperty();
   private final ObjectProperty<Optional<Integer>> page =
       new SimpleObjectProperty<>(Optional.empty());
@@ -119,9 +115,7 @@ public final class BenchModel {
   private final Healing healing = new Healing(this);
   private final ObjectProperty<List<Reading>> readings = new SimpleObjectProperty<>(List.of());
   private final StringProperty message = new SimpleStringProperty("");
-  private final ObjectProperty<List<FoundFace>> offered = new SimpleObjectProperty<>(List.of());
-  private final FaceFinder finder;
-  private final Executor seeker;
+  private final Faces faces;
   private final Executor worker;
   private final Executor ui;
   private Pin firstEye;
@@ -133,8 +127,7 @@ public final class BenchModel {
    * @param ui where properties are set
    */
   public BenchModel(FaceFinder finder, Executor seeker, Executor worker, Executor ui) {
-    this.finder = finder;
-    this.seeker = seeker;
+    faces = new Faces(this, finder, seeker);
     this.worker = worker;
     this.ui = ui;
   }
@@ -211,14 +204,14 @@ public final class BenchModel {
     return rivals;
   }
 
-  /** The face map while its handles are dragged; regions follow when the hand lets go. */
-  public ObjectProperty<Optional<FaceMap>> bent() {
-    return bent;
-  }
-
   /** Square centimetres of skin that the chosen pass acts on, NaN while not known. */
   public DoubleProperty covered() {
     return covered;
+  }
+
+  /** What can be done with faces. */
+  public Faces faces() {
+    return faces;
   }
 
   /** What can be done with the chosen pass's area. */
@@ -239,11 +232,6 @@ public final class BenchModel {
     return readings;
   }
 
-  /** Faces that were found and wait to be confirmed, the principal sitter's first. */
-  public ObjectProperty<List<FoundFace>> offered() {
-    return offered;
-  }
-
   public StringProperty message() {
     return message;
   }
@@ -258,10 +246,10 @@ public final class BenchModel {
         p.history().now().passes().isEmpty() ? NONE : p.history().now().passes().get(0).id());
     tool.set(p.history().now().faceMap().isPresent() ? Tool.HAND : Tool.PIN_RIGHT_EYE);
     before.set(Before.NO);
-    offered.set(List.of());
+    faces.refuseOffered();
     rivals.set(Optional.empty());
     if (p.history().now().faceMap().isEmpty()) {
-      findFace(p);
+      faces.offerFound(p);
     }
     List<String> said = new ArrayList<>();
     if (p.recovered()) {
@@ -273,47 +261,6 @@ public final class BenchModel {
     said.addAll(p.warnings());
     message.set(String.join(" ", said));
     settled.set(settled.get() + 1);
-  }
-
-  private void findFace(OpenPicture p) {
-    seek(
-        p,
-        faces -> {
-          if (p.history().now().faceMap().isEmpty()) {
-            offered.set(faces);
-          }
-        });
-  }
-
-  private void seek(OpenPicture p, Consumer<List<FoundFace>> then) {
-    away(seeker, () -> finder.find(p.engine().original(), () -> picture.get() != p), then);
-  }
-
-  /** Looks for faces in a picture whose eyes were pinned by hand. */
-  public void findFaces() {
-    message.set(Words.of("message.seeking"));
-    seek(
-        picture.get(),
-        faces -> {
-          message.set(faces.isEmpty() ? Words.of("message.noFace") : "");
-          offered.set(faces);
-        });
-  }
-
-  /** Takes the faces that were found: scale, and regions with no pointing. */
-  public void takeOffered() {
-    List<FoundFace> faces = offered.get();
-    offered.set(List.of());
-    if (!faces.isEmpty()) {
-      tool.set(Tool.HAND);
-      readings.set(List.of());
-      commit(picture.get().history().now().withFaceMap(FaceMap.of(faces)));
-    }
-  }
-
-  /** Leaves the face that was found; the eyes are pinned by hand. */
-  public void refuseOffered() {
-    offered.set(List.of());
   }
 
   public boolean isOpen() {
@@ -477,7 +424,7 @@ public final class BenchModel {
     away(worker, read, then);
   }
 
-  private <T> void away(Executor where, Supplier<T> read, Consumer<T> then) {
+  <T> void away(Executor where, Supplier<T> read, Consumer<T> then) {
     OpenPicture open = picture.get();
     where.execute(
         () -> {
@@ -507,7 +454,7 @@ public final class BenchModel {
     try {
       switch (tool.get()) {
         case PIN_RIGHT_EYE -> {
-          offered.set(List.of());
+          faces.refuseOffered();
           firstEye = new Pin(x, y);
           tool.set(Tool.PIN_LEFT_EYE);
         }
@@ -537,21 +484,6 @@ public final class BenchModel {
       }
     } catch (IllegalArgumentException e) {
       message.set(Words.of("message.placeUnfit"));
-    }
-  }
-
-  /** Moves a handle of a face, and the outlines near it. */
-  public void bend(int face, FaceHandle handle, Pin to, boolean commit) {
-    RunSheet s = picture.get().history().now();
-    FaceMap map = s.faceMap().orElseThrow();
-    List<FoundFace> faces = new ArrayList<>(map.faces());
-    faces.set(face, handle.moved(faces.get(face), to));
-    FaceMap next =
-        new FaceMap(
-            faces.get(0).rightPupil(), faces.get(0).leftPupil(), map.eyeDistanceMm(), faces);
-    bent.set(commit ? Optional.empty() : Optional.of(next));
-    if (commit) {
-      commit(s.withFaceMap(next));
     }
   }
 

@@ -90,7 +90,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
     StackPane.setAlignment(prompt, Pos.TOP_CENTER);
     model.tool().addListener((o, a, b) -> showPrompt());
     model.picture().addListener((o, a, b) -> showPrompt());
-    model.offered().addListener((o, a, b) -> showPrompt());
+    model.faces().offered().addListener((o, a, b) -> showPrompt());
     showPrompt();
     over.getChildren()
         .addAll(
@@ -255,7 +255,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
   /** What to click next, over the picture, while a click means something else than painting. */
   private void showPrompt() {
     BenchModel.Tool t = model.tool().get();
-    boolean offered = !model.offered().get().isEmpty();
+    boolean offered = !model.faces().offered().get().isEmpty();
     boolean on = model.isOpen() && t != BenchModel.Tool.HAND && !offered;
     prompt.setVisible(on);
     prompt.setText(on ? Words.of("tool." + BenchModel.key(t)) : "");
@@ -356,8 +356,8 @@ public final class BenchView extends StackPane implements AutoCloseable {
       exportPanel.setVisible(false);
     } else if (busy.isVisible()) {
       busy.cancel();
-    } else if (!model.offered().get().isEmpty()) {
-      model.refuseOffered();
+    } else if (!model.faces().offered().get().isEmpty()) {
+      model.faces().refuseOffered();
     } else if (model.tool().get() != BenchModel.Tool.HAND) {
       model.tool().set(BenchModel.Tool.HAND);
     } else if (model.state().get() != BenchModel.State.WHOLE) {

@@ -23,16 +23,17 @@ final class FaceOffer extends HBox {
     Button use = new Button(Words.of("action.useFace"));
     use.setId("useFace");
     use.setMinWidth(Region.USE_PREF_SIZE);
-    use.setOnAction(e -> model.takeOffered());
+    use.setOnAction(e -> model.faces().takeOffered());
     Button refuse = new Button(Words.of("action.refuseFace"));
     refuse.setId("refuseFace");
     refuse.setMinWidth(Region.USE_PREF_SIZE);
-    refuse.setOnAction(e -> model.refuseOffered());
+    refuse.setOnAction(e -> model.faces().refuseOffered());
     Label say = new Label();
     say.setMinWidth(Region.USE_PREF_SIZE);
     getChildren().addAll(say, use, refuse);
     setVisible(false);
     model
+        .faces()
         .offered()
         .addListener(
             (o, a, faces) -> {

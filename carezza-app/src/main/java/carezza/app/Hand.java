@@ -138,7 +138,7 @@ final class Hand {
   }
 
   private void bend(MouseEvent e, boolean done) {
-    grip.ifPresent(g -> model.bend(g.face(), g.handle(), at(e), done));
+    grip.ifPresent(g -> model.faces().bend(g.face(), g.handle(), at(e), done));
   }
 
   /** Where the mouse is on the picture, to a hundredth of a pixel. */

@@ -189,7 +189,7 @@ final class JobCard extends VBox {
   private Button find() {
     Button find = new Button(Words.of("action.findFace"));
     find.setId("findFace");
-    find.setOnAction(e -> model.findFaces());
+    find.setOnAction(e -> model.faces().findFaces());
     return find;
   }
 

@@ -46,8 +46,8 @@ final class Marks extends Canvas {
     setMouseTransparent(true);
     values.setOnFinished(e -> showValues(false));
     model.tool().addListener((o, a, b) -> draw());
-    model.offered().addListener((o, a, b) -> draw());
-    model.bent().addListener((o, a, b) -> draw());
+    model.faces().offered().addListener((o, a, b) -> draw());
+    model.faces().bent().addListener((o, a, b) -> draw());
     model.rivals().addListener((o, a, b) -> draw());
     model.look().addListener((o, a, b) -> draw());
     model.brush().addListener((o, a, b) -> showValues(true));
@@ -226,7 +226,7 @@ final class Marks extends Canvas {
   /** Outlines and irises of faces that wait to be confirmed, or that are being bent. */
   private void faceMarks(GraphicsContext g) {
     boolean bends = model.tool().get() == BenchModel.Tool.BEND_FACE;
-    List<FoundFace> faces = bends ? bending() : model.offered().get();
+    List<FoundFace> faces = bends ? bending() : model.faces().offered().get();
     for (FoundFace face : faces) {
       for (boolean dark : new boolean[] {true, false}) {
         g.setStroke(Color.gray(dark ? 0.1 : 0.92, dark ? 0.55 : 0.9));
@@ -252,6 +252,7 @@ final class Marks extends Canvas {
   /** The faces as they are being bent; the regions follow when the hand lets go. */
   private List<FoundFace> bending() {
     return model
+        .faces()
         .bent()
         .get()
         .or(() -> model.sheet().get().faceMap())

@@ -44,7 +44,7 @@ final class StatusLine extends HBox {
     model.picture().addListener((o, a, b) -> update());
     model.sheet().addListener((o, a, b) -> update());
     model.chosen().addListener((o, a, b) -> update());
-    model.offered().addListener((o, a, b) -> update());
+    model.faces().offered().addListener((o, a, b) -> update());
     model.look().addListener((o, a, b) -> update());
     model.changesOfPass().addListener((o, a, b) -> update());
     update();
@@ -79,7 +79,7 @@ final class StatusLine extends HBox {
       boolean pass = model.look().get() == Look.CHANGES && model.changesOfPass().get();
       return Words.of("looking." + (pass ? "changesOfPass" : BenchModel.key(model.look().get())));
     }
-    if (!model.offered().get().isEmpty()) {
+    if (!model.faces().offered().get().isEmpty()) {
       return Words.of("next.offer");
     }
     return Words.of(NextStep.of(model.sheet().get()));

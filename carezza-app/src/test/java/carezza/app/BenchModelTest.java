@@ -189,11 +189,11 @@ public class BenchModelTest {
   @Test
   public void aFoundFaceIsOfferedAndTakenInOneStep() throws Exception {
     BenchModel m = withFace(face());
-    assertThat(m.offered().get()).hasSize(1);
+    assertThat(m.faces().offered().get()).hasSize(1);
     assertThat(m.sheet().get().faceMap()).as("nothing is done unasked").isEmpty();
     assertThat(m.unsaved().get()).isFalse();
-    m.takeOffered();
-    assertThat(m.offered().get()).isEmpty();
+    m.faces().takeOffered();
+    assertThat(m.faces().offered().get()).isEmpty();
     assertThat(m.tool().get()).isEqualTo(BenchModel.Tool.HAND);
     assertThat(m.sheet().get().faceMap().orElseThrow().rightEye()).isEqualTo(new Pin(100, 100));
     assertThat(m.sheet().get().region("skin")).isEqualTo(Area.found("skin"));
@@ -204,12 +204,12 @@ public class BenchModelTest {
   @Test
   public void aFoundFaceCanBeRefusedOrPassedOverByPinning() throws Exception {
     BenchModel m = withFace(face());
-    m.refuseOffered();
+    m.faces().refuseOffered();
     assertThat(m.sheet().get()).isEqualTo(RunSheet.EMPTY);
     assertThat(m.tool().get()).isEqualTo(BenchModel.Tool.PIN_RIGHT_EYE);
     BenchModel n = withFace(face());
     n.point(74, 90);
-    assertThat(n.offered().get()).isEmpty();
+    assertThat(n.faces().offered().get()).isEmpty();
     n.point(326, 90);
     assertThat(n.sheet().get().faceMap().orElseThrow().leftEye()).isEqualTo(new Pin(326, 90));
   }
@@ -217,12 +217,12 @@ public class BenchModelTest {
   @Test
   public void aFaceCanBeLookedForLater() throws Exception {
     BenchModel m = withFace(face());
-    m.refuseOffered();
+    m.faces().refuseOffered();
     m.point(74, 90);
     m.point(326, 90);
-    m.findFaces();
-    assertThat(m.offered().get()).hasSize(1);
-    m.takeOffered();
+    m.faces().findFaces();
+    assertThat(m.faces().offered().get()).hasSize(1);
+    m.faces().takeOffered();
     assertThat(m.sheet().get().faceMap().orElseThrow().faces()).hasSize(1);
     m.undo();
     assertThat(m.sheet().get().faceMap().orElseThrow().leftEye()).isEqualTo(new Pin(326, 90));
@@ -231,10 +231,10 @@ public class BenchModelTest {
   @Test
   public void aHandleIsDraggedInOneStep() throws Exception {
     BenchModel m = withFace(face());
-    m.takeOffered();
+    m.faces().takeOffered();
     RunSheet taken = m.sheet().get();
-    m.bend(0, FaceHandle.RIGHT_PUPIL, new Pin(104, 101), false);
-    m.bend(0, FaceHandle.RIGHT_PUPIL, new Pin(108, 102), true);
+    m.faces().bend(0, FaceHandle.RIGHT_PUPIL, new Pin(104, 101), false);
+    m.faces().bend(0, FaceHandle.RIGHT_PUPIL, new Pin(108, 102), true);
     assertThat(m.sheet().get().faceMap().orElseThrow().rightEye()).isEqualTo(new Pin(108, 102));
     m.undo();
     assertThat(m.sheet().get()).isEqualTo(taken);

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import carezza.area.Area;
+import carezza.area.Extent;
 import carezza.area.Growth;
 import carezza.area.Stroke;
 import carezza.area.Term;
@@ -126,16 +127,28 @@ public class DocumentTest {
     return FaceMap.of(List.of(f, f.withMesh(mesh)));
   }
 
+  private static Extent.Loop loop() {
+    return new Extent.Loop(List.of(new Pin(1, 2), new Pin(300.75, 4), new Pin(5, 600)));
+  }
+
   @Test
-  public void foundFacesAndJoinedRegionsComeBack() throws IOException {
+  public void foundFacesAndJoinedAreasComeBack() throws IOException {
     Area area =
         Area.ofRegion("skin")
             .with(new Term(Term.How.TAKE, "underEyes", 2.5))
-            .with(new Term(Term.How.ADD, "lips", 0));
+            .with(new Term(Term.How.ADD, "lips", 0))
+            .with(new Term(Term.How.WITHIN, new Extent.Tone(20, 70.5, 10, 5), 0))
+            .with(new Term(Term.How.WITHIN, new Extent.Hue(52, 30, 12.5), 0))
+            .with(new Term(Term.How.TAKE, new Extent.Lightness(), 0))
+            .with(new Term(Term.How.ADD, new Extent.Oval(500.25, 400, 80, 60, 0.3), 4))
+            .with(new Term(Term.How.WITHIN, new Extent.Ramp(10, 20, 900.5, 30), 0))
+            .with(new Term(Term.How.TAKE, loop(), 1))
+            .withFollow(2.5);
     RunSheet s =
         RunSheet.EMPTY
             .withFaceMap(found())
             .withRegion("skin", Area.found("skin").with(stroke(new Random(2), 30)))
+            .withRegion("the lamp\u2019s side", Area.ofRegion("skin").inverted(true))
             .add(Pass.start(1, Kinds.of("twoBands"), area));
     store.save(store.load().with(s));
     assertThat(store.load().sheet()).isEqualTo(s);

@@ -1,0 +1,98 @@
+package carezza.app;
+
+import carezza.face.FaceFinder;
+import carezza.face.FaceHandle;
+import carezza.face.FaceMap;
+import carezza.face.FoundFace;
+import carezza.face.Pin;
+import carezza.sheet.RunSheet;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Executor;
+import java.util.function.Consumer;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
+
+/** Faces found, offered, taken or refused, and bent by their handles. */
+public final class Faces {
+  private final BenchModel model;
+  private final FaceFinder finder;
+  private final Executor seeker;
+  private final ObjectProperty<List<FoundFace>> offered = new SimpleObjectProperty<>(List.of());
+  private final ObjectProperty<Optional<FaceMap>> bent =
+      new SimpleObjectProperty<>(Optional.empty());
+
+  Faces(BenchModel model, FaceFinder finder, Executor seeker) {
+    this.model = model;
+    this.finder = finder;
+    this.seeker = seeker;
+  }
+
+  /** Faces that were found and wait to be confirmed, the principal sitter's first. */
+  public ObjectProperty<List<FoundFace>> offered() {
+    return offered;
+  }
+
+  /** The face map while its handles are dragged; regions follow when the hand lets go. */
+  public ObjectProperty<Optional<FaceMap>> bent() {
+    return bent;
+  }
+
+  void offerFound(OpenPicture p) {
+    seek(
+        p,
+        faces -> {
+          if (p.history().now().faceMap().isEmpty()) {
+            offered.set(faces);
+          }
+        });
+  }
+
+  private void seek(OpenPicture p, Consumer<List<FoundFace>> then) {
+    model.away(
+        seeker, () -> finder.find(p.engine().original(), () -> model.picture().get() != p), then);
+  }
+
+  /** Looks for faces in a picture whose eyes were pinned by hand. */
+  public void findFaces() {
+    model.message().set(Words.of("message.seeking"));
+    seek(
+        model.picture().get(),
+        faces -> {
+          model.message().set(faces.isEmpty() ? Words.of("message.noFace") : "");
+          offered.set(faces);
+        });
+  }
+
+  /** Takes the faces that were found: scale, and regions with no pointing. */
+  public void takeOffered() {
+    List<FoundFace> faces = offered.get();
+    offered.set(List.of());
+    if (!faces.isEmpty()) {
+      model.tool().set(BenchModel.Tool.HAND);
+      model.readings().set(List.of());
+      model.commit(model.picture().get().history().now().withFaceMap(FaceMap.of(faces)));
+    }
+  }
+
+  /** Leaves the face that was found; the eyes are pinned by hand. */
+  public void refuseOffered() {
+    offered.set(List.of());
+  }
+
+  /** Moves a handle of a face, and the outlines near it. */
+  public void bend(int face, FaceHandle handle, Pin to, boolean commit) {
+    RunSheet s = model.picture().get().history().now();
+    FaceMap map = s.faceMap().orElseThrow();
+    List<FoundFace> faces = new ArrayList<>(map.faces());
+    faces.set(face, handle.moved(faces.get(face), to));
+    FaceMap next =
+        new FaceMap(
+            faces.get(0).rightPupil(), faces.get(0).leftPupil(), map.eyeDistanceMm(), faces);
+    bent.set(commit ? Optional.empty() : Optional.of(next));
+    if (commit) {
+      model.commit(s.withFaceMap(next));
+    }
+  }
+}
