@@ -256,7 +256,7 @@ final class AreaPanel extends VBox {
             HUE_FROM,
             HUE_FROM + Extent.Hue.FULL,
             (c, done) -> {
-              double soft = Math.min(180, Math.max(c[1] - c[0], c[3] - c[2]));
+              double soft = softness(i, c);
               double centre = ((c[1] + c[2]) / 2 + Extent.Hue.FULL) % Extent.Hue.FULL;
               Extent.Hue w = new Extent.Hue(centre, c[2] - c[1], soft);
               model.areas().setTerm(i, t -> t.with(w), done);
@@ -279,6 +279,16 @@ final class AreaPanel extends VBox {
           }
         });
     return new Node[] {bar, numbers};
+  }
+
+  /** Both ends are equally soft: the end that was moved says how much. */
+  private double softness(int i, double[] corners) {
+    int moved = ((WindowBar) lookup("#window-" + i)).corner();
+    return switch (moved) {
+      case 0 -> Math.min(180, corners[1] - corners[0]);
+      case 3 -> Math.min(180, corners[3] - corners[2]);
+      default -> ((Extent.Hue) model.areas().terms().get(i).what()).soft();
+    };
   }
 
   private static double onStrip(double hue) {

@@ -27,10 +27,10 @@ final class Measurer implements AutoCloseable {
   private final BenchModel model;
   private final BooleanSupplier screenIsDrawn;
 
-  /** The sheet whose readings were taken last, on the worker. */
-  private RunSheet measured;
+  /** What the readings that are shown belong to; on the interface thread. */
+  private RunSheet shown;
 
-  private OpenPicture measuredPicture;
+  private OpenPicture shownPicture;
 
   /**
    * @param screenIsDrawn the readings wait for this, so that they do not take its time
@@ -51,39 +51,58 @@ final class Measurer implements AutoCloseable {
     RunSheet now = p.history().now();
     long mine = newest.incrementAndGet();
     long chosen = model.chosen().get();
-    Look look = model.look().get();
-    worker.execute(() -> measure(p, now, chosen, look, mine));
+    boolean pull = model.look().get() == Look.PULL;
+    boolean known = p == shownPicture && now.equals(shown) && !model.readings().get().isEmpty();
+    worker.execute(() -> measure(new Job(p, now, chosen, pull, known, mine)));
   }
 
-  private void measure(OpenPicture p, RunSheet now, long chosen, Look look, long mine) {
-    BooleanSupplier stale = () -> newest.get() != mine;
+  /**
+   * What is wanted.
+   *
+   * @param chosen pass whose area is measured
+   * @param pull whether rivals of the eye are looked at
+   * @param known whether the readings of this sheet are already shown
+   */
+  private record Job(
+      OpenPicture picture, RunSheet now, long chosen, boolean pull, boolean known, long number) {}
+
+  private void measure(Job job) {
+    BooleanSupplier stale = () -> newest.get() != job.number();
     if (stale.getAsBoolean()) {
       return;
     }
     if (!screenIsDrawn.getAsBoolean()) {
-      worker.schedule(
-          () -> measure(p, now, chosen, look, mine), LOOK_AGAIN_MS, TimeUnit.MILLISECONDS);
+      worker.schedule(() -> measure(job), LOOK_AGAIN_MS, TimeUnit.MILLISECONDS);
       return;
     }
     try {
-      Measuring measuring = new Measuring(p.engine());
-      double covered = measuring.coveredCm2(now, chosen, stale);
+      Measuring measuring = new Measuring(job.picture().engine());
+      double covered = measuring.coveredCm2(job.now(), job.chosen(), stale);
       show(stale, () -> model.covered().set(covered));
-      if (look == Look.PULL) {
+      if (job.pull()) {
         List<Pull.Place> rivals =
-            p.engine().view(now, stale).pull().map(Pulling::places).orElse(List.of());
+            job.picture()
+                .engine()
+                .view(job.now(), stale)
+                .pull()
+                .map(Pulling::places)
+                .orElse(List.of());
         show(stale, () -> model.rivals().set(Optional.of(rivals)));
       }
-      if (p != measuredPicture || !now.equals(measured)) {
-        List<Reading> all = measuring.all(now, stale);
-        measured = now;
-        measuredPicture = p;
-        show(stale, () -> model.readings().set(all));
+      if (!job.known()) {
+        List<Reading> all = measuring.all(job.now(), stale);
+        show(
+            stale,
+            () -> {
+              shown = job.now();
+              shownPicture = job.picture();
+              model.readings().set(all);
+            });
       }
     } catch (CancellationException e) {
       return;
     } finally {
-      finished.set(mine);
+      finished.set(job.number());
     }
   }
 

@@ -59,6 +59,11 @@ final class WindowBar extends Region {
     requestLayout();
   }
 
+  /** The corner that was moved last, 0 to 3. */
+  int corner() {
+    return corner;
+  }
+
   private double x(double v) {
     return EDGE + (getWidth() - 2 * EDGE) * (v - min) / (max - min);
   }

@@ -277,6 +277,7 @@ public final class Frames {
     float[] tall = new float[need.w()];
     float[][] line = new float[3][inside.w()];
     float[][] before = was == null ? null : new float[3][inside.w()];
+    Pulling pulling = r.look() == Look.PULL ? r.view().pull().orElse(null) : null;
     boolean plain = r.look() == Look.PICTURE || r.look().looksAround();
     for (int y = 0; y < inside.h(); y++) {
       for (int c = 0; c < 3; c++) {
@@ -289,7 +290,8 @@ public final class Frames {
       }
       if (!plain) {
         double sy = v.sourceY(inside.y() + y + 0.5);
-        Looking.row(r.look(), line, before, pull(r, inside, sy), inside.x(), inside.y() + y);
+        Looking.row(
+            r.look(), line, before, pull(r, pulling, inside, sy), inside.x(), inside.y() + y);
       }
       int at = (inside.y() + y) * v.width() + inside.x();
       encode(line, inside.x(), inside.y() + y, out, at);
@@ -306,12 +308,11 @@ public final class Frames {
   }
 
   /** Lightness that stands for pull along a row, null for other looks. */
-  private static float[] pull(Request r, Rect inside, double sourceY) {
+  private static float[] pull(Request r, Pulling p, Rect inside, double sourceY) {
     if (r.look() != Look.PULL) {
       return null;
     }
     float[] out = new float[inside.w()];
-    Pulling p = r.view().pull().orElse(null);
     for (int x = 0; p != null && p.eye() > 0 && x < out.length; x++) {
       double sx = r.viewport().sourceX(inside.x() + x + 0.5);
       out[x] = Looking.pull(p.at(sx, sourceY) / p.eye());
