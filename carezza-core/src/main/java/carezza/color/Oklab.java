@@ -47,22 +47,44 @@ public final class Oklab {
   /**
    * Light whose Oklab coordinates are L times {@code root}, a and b times {@code root} times {@code
    * chroma}: the cube roots behind Oklab, of which L is a weighted mean, moved towards L or away
-   * from it.
+   * from it. Arrays of one length, red, green and blue changed in place.
    */
-  public static void scaled(float r, float g, float b, float root, float chroma, float[] out) {
-    float l = root * Roots.cbrt(LMS[0] * r + LMS[1] * g + LMS[2] * b);
-    float m = root * Roots.cbrt(LMS[3] * r + LMS[4] * g + LMS[5] * b);
-    float s = root * Roots.cbrt(LMS[6] * r + LMS[7] * g + LMS[8] * b);
-    float lightness = LAB[0] * l + LAB[1] * m + LAB[2] * s;
-    l = lightness + chroma * (l - lightness);
-    m = lightness + chroma * (m - lightness);
-    s = lightness + chroma * (s - lightness);
-    l = l * l * l;
-    m = m * m * m;
-    s = s * s * s;
-    out[0] = LMS_BACK[0] * l + LMS_BACK[1] * m + LMS_BACK[2] * s;
-    out[1] = LMS_BACK[3] * l + LMS_BACK[4] * m + LMS_BACK[5] * s;
-    out[2] = LMS_BACK[6] * l + LMS_BACK[7] * m + LMS_BACK[8] * s;
+  public static void scale(float[] r, float[] g, float[] b, float[] root, float[] chroma) {
+    int n = r.length;
+    float[] l = new float[n];
+    float[] m = new float[n];
+    float[] s = new float[n];
+    times(LMS, r, g, b, l, m, s);
+    Roots.cbrt(l, l);
+    Roots.cbrt(m, m);
+    Roots.cbrt(s, s);
+    float fromL = LAB[0];
+    float fromM = LAB[1];
+    float fromS = LAB[2];
+    for (int i = 0; i < n; i++) {
+      float mean = fromL * l[i] + fromM * m[i] + fromS * s[i];
+      float dl = root[i] * (mean + chroma[i] * (l[i] - mean));
+      float dm = root[i] * (mean + chroma[i] * (m[i] - mean));
+      float ds = root[i] * (mean + chroma[i] * (s[i] - mean));
+      l[i] = dl * dl * dl;
+      m[i] = dm * dm * dm;
+      s[i] = ds * ds * ds;
+    }
+    times(LMS_BACK, l, m, s, r, g, b);
+  }
+
+  private static void times(
+      float[] k, float[] x, float[] y, float[] z, float[] a, float[] b, float[] c) {
+    weigh(k[0], x, k[1], y, k[2], z, a);
+    weigh(k[3], x, k[4], y, k[5], z, b);
+    weigh(k[6], x, k[7], y, k[8], z, c);
+  }
+
+  private static void weigh(
+      float k, float[] x, float l, float[] y, float m, float[] z, float[] out) {
+    for (int i = 0; i < out.length; i++) {
+      out[i] = k * x[i] + l * y[i] + m * z[i];
+    }
   }
 
   public static void toLight(float lightness, float a, float b, float[] out) {

@@ -7,6 +7,7 @@ import carezza.area.Growth;
 import carezza.area.Matte;
 import carezza.area.Stroke;
 import carezza.area.Term;
+import carezza.color.Matrix3;
 import carezza.face.FaceMap;
 import carezza.image.Hash;
 import carezza.image.Rect;
@@ -40,6 +41,7 @@ final class SheetPrints {
   private final SheetPrints held;
   private final Optional<Regions> regions;
   private final long mapPrint;
+  private volatile SheetPrints unlit;
   private final ConcurrentHashMap<Key, Long> prints = new ConcurrentHashMap<>();
 
   /**
@@ -89,6 +91,47 @@ final class SheetPrints {
   int below(long passId) {
     int i = Math.max(0, sheet.indexOf(passId));
     return (int) sheet.passes().subList(0, i).stream().filter(active::contains).count();
+  }
+
+  /**
+   * The sheet without passes that are one matrix of light on the whole picture, as analyses of a
+   * pass above {@code depth} passes look at it: this sheet itself where there are none, or where an
+   * area below rests on the picture, which would be another one without them.
+   */
+  SheetPrints unlit(int depth) {
+    boolean lit = active.subList(0, depth).stream().anyMatch(SheetPrints::isLight);
+    if (!lit || active.subList(0, depth).stream().anyMatch(p -> readsBelow(p.area()))) {
+      return this;
+    }
+    if (unlit == null) {
+      List<Pass> rest = sheet.passes().stream().filter(p -> !isLight(p)).toList();
+      unlit = new SheetPrints(engine, sheet.withPasses(rest), null);
+    }
+    return unlit;
+  }
+
+  /** From the light of {@link #unlit} to that of the picture at a depth. */
+  Matrix3 light(int depth) {
+    Matrix3 m = Matrix3.IDENTITY;
+    if (unlit(depth) != this) {
+      for (Pass p : active.subList(0, depth)) {
+        m = isLight(p) ? p.kind().light(p).orElseThrow().after(m) : m;
+      }
+    }
+    return m;
+  }
+
+  private static boolean isLight(Pass p) {
+    return p.kind().usesArea() && p.area().isWhole() && p.kind().light(p).isPresent();
+  }
+
+  /** Whether an area's mask, or that of a region it is made of, rests on the picture. */
+  private boolean readsBelow(Area a) {
+    return a.readsBelow()
+        || a.base() == Area.Base.REGION && readsBelow(sheet.region(a.region()))
+        || a.terms().stream()
+            .anyMatch(
+                t -> t.what() instanceof Extent.Region r && readsBelow(sheet.region(r.name())));
   }
 
   /** The prints whose picture a pass looks at: the held ones if it acted there too. */

@@ -1,6 +1,7 @@
 package carezza.engine;
 
 import carezza.area.Area;
+import carezza.color.Matrix3;
 import carezza.image.Hash;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
@@ -129,7 +130,8 @@ public final class SheetView implements PixelReader {
     return out;
   }
 
-  private List<Rect> tiles(int level, Rect rect) {
+  /** The tiles that a rectangle is read by; reading along them computes nothing twice. */
+  public List<Rect> tiles(int level, Rect rect) {
     List<Rect> out = new ArrayList<>();
     int side = engine.tile();
     Rect all = bounds(level);
@@ -178,7 +180,8 @@ public final class SheetView implements PixelReader {
 
   /** A run for one pass of this sheet, over the picture below it; it may be muted. */
   public Run runFor(Pass pass) {
-    return new PassRun(pass, this, prints.below(pass.id()), false);
+    int depth = prints.below(pass.id());
+    return new PassRun(pass, this, depth, false, prints.light(depth));
   }
 
   /** Sides of the tiles that reading goes by; reading along them computes nothing twice. */
@@ -271,12 +274,13 @@ public final class SheetView implements PixelReader {
     SheetPrints looked = prints.lookedAt(pass);
     Run run =
         looked == prints
-            ? new PassRun(pass, this, depth - 1, false)
+            ? new PassRun(pass, this, depth - 1, false, prints.light(depth - 1))
             : new PassRun(
                 pass,
                 new SheetView(engine, looked, cancelled, hand, kept),
                 looked.below(pass.id()),
-                true);
+                true,
+                prints.light(depth - 1));
     pass.kind().apply(run, block, weight);
     engine.count(pass.id(), block.size());
   }
@@ -297,7 +301,21 @@ public final class SheetView implements PixelReader {
   }
 
   /** What a pass sees: the picture below it in a view, which is an earlier one while held. */
-  private record PassRun(Pass pass, SheetView view, int depth, boolean isHeld) implements Run {
+  private record PassRun(Pass pass, SheetView view, int depth, boolean isHeld, Matrix3 light)
+      implements Run {
+    @Override
+    public Run unlit() {
+      SheetPrints bare = view.prints.unlit(depth);
+      return bare == view.prints
+          ? this
+          : new PassRun(
+              pass,
+              new SheetView(view.engine, bare, view.cancelled, -1, view.kept),
+              bare.below(pass.id()),
+              isHeld,
+              Matrix3.IDENTITY);
+    }
+
     @Override
     public Frame frame() {
       return view.frame();

@@ -83,85 +83,118 @@ public final class SplineField {
       return out;
     }
     Rect c = coefficients.rect();
-    int[] xs = new int[w * 4];
-    float[] wx = new float[w * 4];
+    int[] xs = new int[w];
+    float[][] wx = new float[4][w];
     for (int x = 0; x < w; x++) {
-      weights((rect.x() + x + 0.5) * scale - 0.5, c.x(), c.w(), xs, wx, 4 * x);
+      xs[x] = weights((rect.x() + x + 0.5) * scale - 0.5, c.x(), wx, x);
     }
     // Along the coefficients' rows first, of which there are few, then between them, over whole
     // rows at once.
     float[][] rows = new float[c.h()][];
-    int[] ys = new int[4];
-    float[] wy = new float[4];
+    int phases = (int) Math.round(1 / scale);
+    float[][] wy = new float[4][1];
     float[] sum = new float[w];
     for (int y = 0; y < rect.h(); y++) {
-      weights((rect.y() + y + 0.5) * scale - 0.5, c.y(), c.h(), ys, wy, 0);
-      for (int k : ys) {
-        if (rows[k] == null) {
-          rows[k] = scale == 1 ? sameGrid(k, xs, wx, w) : along(k, xs, wx, w);
+      int first = weights((rect.y() + y + 0.5) * scale - 0.5, c.y(), wy, 0);
+      float[][] four = new float[4][];
+      for (int k = 0; k < 4; k++) {
+        int row = Math.max(0, Math.min(c.h() - 1, first + k));
+        if (rows[row] == null) {
+          rows[row] = scale > 1 ? along(row, xs, wx) : along(row, xs, wx, Math.min(w, phases));
         }
+        four[k] = rows[row];
       }
-      between(rows[ys[0]], rows[ys[1]], rows[ys[2]], rows[ys[3]], wy, sum);
+      between(four[0], four[1], four[2], four[3], wy[0][0], wy[1][0], wy[2][0], wy[3][0], sum);
       System.arraycopy(sum, 0, out.data(), y * w, w);
-      if (ys[0] > 0) {
-        rows[ys[0] - 1] = null;
+      if (first > 0 && first <= c.h()) {
+        rows[first - 1] = null;
       }
     }
     return out;
   }
 
-  private float[] along(int row, int[] xs, float[] wx, int w) {
-    float[] d = coefficients.data();
-    int at = row * coefficients.w();
-    float[] out = new float[w];
-    for (int x = 0; x < w; x++) {
-      int k = 4 * x;
-      out[x] =
-          wx[k] * d[at + xs[k]]
-              + wx[k + 1] * d[at + xs[k + 1]]
-              + wx[k + 2] * d[at + xs[k + 2]]
-              + wx[k + 3] * d[at + xs[k + 3]];
+  private float[] along(int row, int[] xs, float[][] wx) {
+    int from = xs[0];
+    float[] line = window(row, from, xs[xs.length - 1] + 4 - from);
+    float[] w0 = wx[0];
+    float[] w1 = wx[1];
+    float[] w2 = wx[2];
+    float[] w3 = wx[3];
+    float[] out = new float[xs.length];
+    for (int x = 0; x < out.length; x++) {
+      int i = xs[x] - from;
+      out[x] = w0[x] * line[i] + w1[x] * line[i + 1] + w2[x] * line[i + 2] + w3[x] * line[i + 3];
     }
     return out;
   }
 
-  /** The same where every pixel is a grid point: the weights are those of the first everywhere. */
-  private float[] sameGrid(int row, int[] xs, float[] wx, int w) {
-    float[] d = coefficients.data();
-    int at = row * coefficients.w();
-    float[][] s = new float[3][w];
-    for (int k = 0; k < 3; k++) {
-      for (int x = 0; x < w; x++) {
-        s[k][x] = d[at + xs[4 * x + k]];
+  /**
+   * The same on a grid no finer than the pixels, of which there are {@code phases} to a grid point:
+   * every so many pixels the weights are the same and the coefficients stand side by side.
+   */
+  private float[] along(int row, int[] xs, float[][] wx, int phases) {
+    float[] out = new float[xs.length];
+    int n = (xs.length + phases - 1) / phases;
+    float[][] c = new float[5][];
+    for (int k = 0; k < c.length; k++) {
+      c[k] = window(row, xs[0] + k, n);
+    }
+    float[] one = phases == 1 ? out : new float[n];
+    for (int p = 0; p < phases; p++) {
+      int k = xs[p] - xs[0];
+      between(c[k], c[k + 1], c[k + 2], c[k + 3], wx[0][p], wx[1][p], wx[2][p], wx[3][p], one);
+      for (int x = p, i = 0; phases > 1 && x < out.length; x += phases, i++) {
+        out[x] = one[i];
       }
     }
-    float[] out = new float[w];
-    float[] none = {wx[0], wx[1], wx[2], 0};
-    between(s[0], s[1], s[2], s[2], none, out);
+    return out;
+  }
+
+  /** Coefficients of a row side by side, the ends repeated beyond it. */
+  private float[] window(int row, int from, int n) {
+    int w = coefficients.w();
+    float[] out = new float[n];
+    int lo = Math.max(0, Math.min(n, -from));
+    int hi = Math.max(lo, Math.min(n, w - from));
+    int at = row * w;
+    System.arraycopy(coefficients.data(), at + Math.min(w - 1, from + lo), out, lo, hi - lo);
+    for (int k = 0; k < lo; k++) {
+      out[k] = coefficients.data()[at];
+    }
+    for (int k = hi; k < n; k++) {
+      out[k] = coefficients.data()[at + w - 1];
+    }
     return out;
   }
 
   private static void between(
-      float[] a, float[] b, float[] c, float[] d, float[] weight, float[] out) {
-    float w0 = weight[0];
-    float w1 = weight[1];
-    float w2 = weight[2];
-    float w3 = weight[3];
+      float[] a,
+      float[] b,
+      float[] c,
+      float[] d,
+      float w0,
+      float w1,
+      float w2,
+      float w3,
+      float[] out) {
     for (int x = 0; x < out.length; x++) {
       out[x] = w0 * a[x] + w1 * b[x] + w2 * c[x] + w3 * d[x];
     }
   }
 
-  private static void weights(double at, int start, int size, int[] idx, float[] w, int k) {
+  /**
+   * Weights of the four coefficients round a place.
+   *
+   * @return the first of them, counted from {@code start}; there may be none so far out
+   */
+  private static int weights(double at, int start, float[][] w, int x) {
     int i = (int) Math.floor(at);
     double t = at - i;
     double u = 1 - t;
-    w[k] = (float) (u * u * u / 6);
-    w[k + 1] = (float) ((3 * t * t * t - 6 * t * t + 4) / 6);
-    w[k + 2] = (float) ((3 * u * u * u - 6 * u * u + 4) / 6);
-    w[k + 3] = (float) (t * t * t / 6);
-    for (int j = 0; j < 4; j++) {
-      idx[k + j] = Math.max(0, Math.min(size - 1, i - 1 + j - start));
-    }
+    w[0][x] = (float) (u * u * u / 6);
+    w[1][x] = (float) ((3 * t * t * t - 6 * t * t + 4) / 6);
+    w[2][x] = (float) ((3 * u * u * u - 6 * u * u + 4) / 6);
+    w[3][x] = (float) (t * t * t / 6);
+    return i - 1 - start;
   }
 }

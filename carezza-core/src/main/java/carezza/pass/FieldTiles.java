@@ -8,7 +8,8 @@ import carezza.image.RgbBlock;
 
 /**
  * Smooth fields found from the picture below, in tiles of a grid anchored at the picture's origin.
- * A tile is keyed by what it read, so a change elsewhere leaves it valid.
+ * A tile is keyed by what it read, so a change elsewhere leaves it valid. Fields are found in
+ * {@link Run#unlit} light: they are to be ratios or stops, which a change of light leaves valid.
  *
  * @param name tells analyses of one pass apart
  * @param level pyramid level of the grid
@@ -68,6 +69,16 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
 
   /** The fields at the pixel centres of {@code rect} at any level. */
   public Plane[] over(Run run, int count, Analysis analysis, int atLevel, Rect rect) {
+    return over(run, count, analysis, atLevel, rect, rect);
+  }
+
+  /** As above where a mask over a block is not 0, and 0 elsewhere; null weighs 1 everywhere. */
+  public Plane[] over(Run run, int count, Analysis analysis, RgbBlock b, float[] weight) {
+    Rect part = Weighted.bounds(b.rect(), weight);
+    return over(run, count, analysis, b.level(), b.rect(), part);
+  }
+
+  private Plane[] over(Run run, int count, Analysis analysis, int atLevel, Rect rect, Rect wanted) {
     Plane[] out = new Plane[count];
     for (int f = 0; f < count; f++) {
       out[f] = new Plane(rect);
@@ -78,7 +89,7 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
     int tx1 = (int) Math.floor((rect.right() - 0.5) / side);
     for (int ty = (int) Math.floor((rect.y() + 0.5) / side); ty <= ty1; ty++) {
       for (int tx = (int) Math.floor((rect.x() + 0.5) / side); tx <= tx1; tx++) {
-        Rect part = pixels(tx, ty, side).intersect(rect);
+        Rect part = pixels(tx, ty, side).intersect(wanted);
         if (part.isEmpty()) {
           continue;
         }
@@ -102,7 +113,8 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
   }
 
   private SplineField[] tile(Run run, Rect tile, int count, Analysis analysis) {
-    Rect bounds = run.below().bounds(level);
+    Run unlit = run.unlit();
+    Rect bounds = unlit.below().bounds(level);
     Rect reads = tileReads(tile, bounds);
     Rect src = reads.toSource(level).intersect(run.frame().bounds());
     long key =
@@ -112,17 +124,17 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
             .add(level)
             .add(tile)
             .add(run.frame().pxPerMm())
-            .add(run.belowFingerprint(src))
+            .add(unlit.belowFingerprint(src))
             .add(run.areaFingerprint(run.area(), src))
             .get();
     // Read before the analysis is begun: threads that want it read together, then one computes.
-    RgbBlock below = run.isKnown(key) ? null : run.below().read(level, reads);
+    RgbBlock below = run.isKnown(key) ? null : unlit.below().read(level, reads);
     int wide = tile.w() + 2 * SplineField.REACH;
     return run.analysis(
         key,
         4L * count * wide * wide,
         () -> {
-          RgbBlock b = below == null ? run.below().read(level, reads) : below;
+          RgbBlock b = below == null ? unlit.below().read(level, reads) : below;
           Plane[] found = analysis.of(b, run.mask(run.area(), level, reads));
           Rect keep = tile.grow(SplineField.REACH + 2).intersect(reads);
           SplineField[] out = new SplineField[count];

@@ -1,8 +1,10 @@
 package carezza.pass;
 
+import carezza.color.Matrix3;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -61,6 +63,15 @@ public interface PassKind {
   /** Settings as they matter inside {@code rect}, beyond area and strength. */
   default long fingerprint(Pass p, Frame frame, Rect rect) {
     return p.settingsHash();
+  }
+
+  /**
+   * The matrix on linear light that the pass is where its weight is 1, for kinds that are nothing
+   * else: what rests on the picture below in ratios or up to a gain need not be found again when
+   * such a pass acts on the whole picture; see {@link Run#unlit}.
+   */
+  default Optional<Matrix3> light(Pass p) {
+    return Optional.empty();
   }
 
   /**

@@ -1,6 +1,7 @@
 package carezza.pass;
 
 import carezza.area.Area;
+import carezza.color.Matrix3;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;
@@ -22,6 +23,16 @@ public interface Run {
    * #area} are as they were before, and what is found in them goes on being used.
    */
   boolean isHeld();
+
+  /**
+   * The same run over the picture as the passes below would leave it without those that are one
+   * matrix of light on all of it. An analysis that reads it stays valid when the white balance or
+   * the exposure below is changed.
+   */
+  Run unlit();
+
+  /** From the light that {@link #unlit} reads to that of the picture below as it is. */
+  Matrix3 light();
 
   /** The pass's area as analyses are to take it. */
   Area area();

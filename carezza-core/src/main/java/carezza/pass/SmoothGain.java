@@ -32,15 +32,22 @@ public final class SmoothGain {
    * @param weight mask of 0..1 a pixel, or null for 1 everywhere
    */
   public static void apply(RgbBlock b, Plane[] stops, float amount, float[] weight) {
-    for (int c = 0; c < 3; c++) {
-      float[] v = b.channel(c);
-      float[] g = stops[c].data();
-      for (int i = 0; i < v.length; i++) {
-        float k = weight == null ? amount : amount * weight[i];
-        if (k != 0) {
-          v[i] *= Roots.exp2(k * g[i]);
-        }
-      }
-    }
+    float[][] g = {stops[0].data(), stops[1].data(), stops[2].data()};
+    Weighted.change(
+        b,
+        weight,
+        (red, green, blue, w, at) -> {
+          float[][] v = {red, green, blue};
+          float[] gain = new float[w.length];
+          for (int c = 0; c < 3; c++) {
+            for (int i = 0; i < gain.length; i++) {
+              gain[i] = w[i] * g[c][at[i]];
+            }
+            Roots.exp2(gain, amount, gain);
+            for (int i = 0; i < gain.length; i++) {
+              v[c][i] *= gain[i];
+            }
+          }
+        });
   }
 }

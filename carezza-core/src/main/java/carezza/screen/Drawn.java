@@ -1,8 +1,9 @@
 package carezza.screen;
 
-import carezza.image.Hash;
 import carezza.image.Rect;
 import java.util.Arrays;
+import java.util.List;
+import java.util.stream.IntStream;
 
 /**
  * Screen pixels and, block by block, what they were drawn from, so that the next frame draws only
@@ -14,17 +15,14 @@ public final class Drawn {
 
   private static final int BLOCK_H = 64;
 
-  private final Viewport viewport;
-  private final Look look;
-  private final int desk;
+  private final Frames.Request request;
   private final int[] pixels;
   private final long[] prints;
   private final int[] levels;
 
   Drawn(Frames.Request r) {
-    viewport = r.viewport();
-    look = r.look();
-    desk = r.desk();
+    request = r;
+    Viewport viewport = r.viewport();
     pixels = new int[viewport.width() * viewport.height()];
     prints = new long[across(viewport) * ((viewport.height() + BLOCK_H - 1) / BLOCK_H)];
     levels = new int[prints.length];
@@ -41,42 +39,54 @@ public final class Drawn {
   }
 
   public Viewport viewport() {
-    return viewport;
+    return request.viewport();
   }
 
   int blocks() {
     return prints.length;
   }
 
+  List<Rect> all() {
+    return IntStream.range(0, blocks()).mapToObj(this::block).toList();
+  }
+
   Rect block(int i) {
-    int x = i % across(viewport) * BLOCK_W;
-    int y = i / across(viewport) * BLOCK_H;
+    int x = i % across(viewport()) * BLOCK_W;
+    int y = i / across(viewport()) * BLOCK_H;
     return new Rect(x, y, BLOCK_W, BLOCK_H)
-        .intersect(new Rect(0, 0, viewport.width(), viewport.height()));
+        .intersect(new Rect(0, 0, viewport().width(), viewport().height()));
+  }
+
+  Frames.Request request() {
+    return request;
   }
 
   /** Whether another frame shows a block as this one is to, or finer. */
   boolean hasFrom(Drawn last, int i) {
+    return mayHaveFrom(last, i) && last.prints[i] == prints[i];
+  }
+
+  /** Whether another frame shows the same place in the same way, no coarser. */
+  boolean mayHaveFrom(Drawn last, int i) {
     return last != null
-        && last.viewport.equals(viewport)
-        && last.look == look
-        && last.desk == desk
-        && last.prints[i] == prints[i]
+        && last.viewport().equals(viewport())
+        && last.request.look() == request.look()
+        && last.request.desk() == request.desk()
         && last.levels[i] <= levels[i];
   }
 
   void copyFrom(Drawn last, int i) {
     Rect b = block(i);
     for (int y = b.y(); y < b.bottom(); y++) {
-      int at = y * viewport.width() + b.x();
+      int at = y * viewport().width() + b.x();
       System.arraycopy(last.pixels, at, pixels, at, b.w());
     }
     levels[i] = last.levels[i];
   }
 
   /** Says what a block is drawn from. */
-  void plan(int i, int level, long picture, long area) {
-    prints[i] = new Hash().add(picture).add(area).get();
+  void plan(int i, int level, long print) {
+    prints[i] = print;
     levels[i] = level;
   }
 }

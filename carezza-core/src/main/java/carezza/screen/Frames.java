@@ -1,6 +1,5 @@
 package carezza.screen;
 
-import carezza.color.ColorEncoding;
 import carezza.engine.Pulling;
 import carezza.engine.SheetView;
 import carezza.image.Hash;
@@ -11,13 +10,17 @@ import carezza.pass.Pass;
 import carezza.pass.even.TwoBands;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -28,18 +31,11 @@ import java.util.concurrent.Future;
  * at device pixels, encodes for an sRGB screen and dithers to 8 bits. Runs on workers only.
  */
 public final class Frames {
-  // The sRGB curve in a table over the upper bits of a float, eight of them behind the point, and
-  // linear between: no root, no power.
-  private static final int CUT = 15;
-
-  private static final float STEP = 1f / (1 << CUT);
-  private static final float DARKEST = 1f / 4096;
-  private static final int FIRST = Float.floatToRawIntBits(DARKEST) >> CUT;
-  private static final float[] TO_SCREEN = ColorEncoding.srgb().toWorking().inverse().floats();
-  private static final float[] ENCODE = encodeTable();
-
   /** Sigma of a split at 1.8 mm. */
   private static final double SPLIT_MM = 1.8 / 2.355;
+
+  /** Most blocks that are looked at closely. */
+  private static final int FEW = 40;
 
   /** Sigmas beyond which a band does not look. */
   private static final double REACH = 4;
@@ -92,15 +88,6 @@ public final class Frames {
     }
   }
 
-  private static float[] encodeTable() {
-    float[] t = new float[(Float.floatToRawIntBits(1) >> CUT) - FIRST + 2];
-    for (int i = 0; i < t.length; i++) {
-      double v = Float.intBitsToFloat((i + FIRST) << CUT);
-      t[i] = (float) (255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * Math.pow(v, 1 / 2.4) - 0.055));
-    }
-    return t;
-  }
-
   /**
    * Draws a frame: first the tiles that changed blocks need are brought up, those in the middle
    * first, then the blocks are drawn from them. Blocks that the last frame shows as they are to be
@@ -118,7 +105,26 @@ public final class Frames {
     run(jobs, pool);
     jobs.clear();
     Drawn out = new Drawn(r);
-    List<Rect> changed = changed(r, level, out, last);
+    Map<Rect, Long> prints = new ConcurrentHashMap<>();
+    for (Rect tile : tiles(r, level, out.all())) {
+      jobs.add(
+          () -> {
+            prints.put(tile, print(r, tile, level));
+            return null;
+          });
+    }
+    run(jobs, pool);
+    jobs.clear();
+    plan(r, level, out, prints);
+    List<Rect> changed = new ArrayList<>();
+    BitSet stale = stale(r, level, out, last);
+    for (int i = 0; i < out.blocks(); i++) {
+      if (stale.get(i)) {
+        changed.add(out.block(i));
+      } else {
+        out.copyFrom(last, i);
+      }
+    }
     for (Rect tile : tiles(r, level, changed)) {
       jobs.add(
           () -> {
@@ -143,51 +149,64 @@ public final class Frames {
   public static double changedShare(Request r, Drawn last) {
     Drawn next = new Drawn(r);
     int level = level(r, 0);
-    int n = 0;
-    for (int i = 0; i < next.blocks(); i++) {
-      plan(r, level, next, i);
-      n += next.hasFrom(last, i) ? 0 : 1;
+    Map<Rect, Long> prints = new HashMap<>();
+    for (Rect tile : tiles(r, level, next.all())) {
+      prints.put(tile, print(r, tile, level));
     }
-    return (double) n / next.blocks();
+    plan(r, level, next, prints);
+    return (double) stale(r, level, next, last).cardinality() / next.blocks();
+  }
+
+  /**
+   * Blocks that the last frame does not show as they are to be: by the tiles they need and, where
+   * these are few, by the very pixels.
+   */
+  private static BitSet stale(Request r, int level, Drawn next, Drawn last) {
+    BitSet stale = new BitSet();
+    for (int i = 0; i < next.blocks(); i++) {
+      stale.set(i, !next.hasFrom(last, i));
+    }
+    if (stale.cardinality() > FEW) {
+      return stale;
+    }
+    for (int i = stale.nextSetBit(0); i >= 0; i = stale.nextSetBit(i + 1)) {
+      Rect need = needed(r, level, next.block(i));
+      if (next.mayHaveFrom(last, i)
+          && !need.isEmpty()
+          && print(r, need, level) == print(last.request(), need, level)) {
+        stale.clear(i);
+      }
+    }
+    return stale;
   }
 
   private static int level(Request r, int coarser) {
     return Math.min(8, r.viewport().level() + coarser);
   }
 
-  private static List<Rect> changed(Request r, int level, Drawn out, Drawn last) {
-    List<Rect> changed = new ArrayList<>();
+  /** Says of each block what it is drawn from: the tiles it needs. */
+  private static void plan(Request r, int level, Drawn out, Map<Rect, Long> prints) {
     for (int i = 0; i < out.blocks(); i++) {
-      plan(r, level, out, i);
-      if (out.hasFrom(last, i)) {
-        out.copyFrom(last, i);
-      } else {
-        changed.add(out.block(i));
-      }
+      List<Rect> tiles = r.view().tiles(level, needed(r, level, out.block(i)));
+      Hash h = new Hash();
+      tiles.forEach(t -> h.add(prints.get(t)));
+      out.plan(i, tiles.isEmpty() ? 0 : level, h.get());
     }
-    return changed;
   }
 
-  private static long areaPrint(Request r, ShownArea a, Rect src) {
-    return new Hash().add(a.form().name()).add(r.view().maskFingerprint(a.pass(), src)).get();
-  }
-
-  private static void plan(Request r, int level, Drawn out, int i) {
-    Rect need = needed(r, level, out.block(i));
-    Rect src = need.toSource(level).intersect(r.view().bounds(0));
-    boolean none = need.isEmpty();
-    long area = none ? 0 : r.area().map(a -> areaPrint(r, a, src)).orElse(0L);
-    long seen = none ? 0 : r.view().fingerprint(src);
-    if (r.before().isPresent() && !none) {
-      seen = new Hash().add(seen).add(r.before().get().fingerprint(src)).get();
+  /** Fingerprint of everything that what is shown of a rectangle of a level can rest on. */
+  private static long print(Request r, Rect rect, int level) {
+    Rect src = rect.toSource(level).intersect(r.view().bounds(0));
+    Hash h = new Hash().add(r.view().fingerprint(src));
+    r.area().ifPresent(a -> h.add(a.form().name()).add(r.view().maskFingerprint(a.pass(), src)));
+    r.before().ifPresent(b -> h.add(b.fingerprint(src)));
+    if (r.look().looksAround()) {
+      h.add(r.splitMm());
     }
-    if (r.look().looksAround() && !none) {
-      seen = new Hash().add(seen).add(r.splitMm()).get();
+    if (r.look() == Look.PULL) {
+      h.add(r.view().fingerprint(r.view().bounds(0)));
     }
-    if (r.look() == Look.PULL && !none) {
-      seen = new Hash().add(seen).add(r.view().fingerprint(r.view().bounds(0))).get();
-    }
-    out.plan(i, none ? 0 : level, seen, area);
+    return h.get();
   }
 
   private static void run(List<Callable<Object>> jobs, ExecutorService pool) {
@@ -208,15 +227,9 @@ public final class Frames {
 
   /** Tiles of a level that blocks are drawn from, nearest to the middle of the view first. */
   private static List<Rect> tiles(Request r, int level, List<Rect> blocks) {
-    int side = r.view().tile();
     Set<Rect> out = new HashSet<>();
     for (Rect block : blocks) {
-      Rect need = needed(r, level, block);
-      for (int y = Math.floorDiv(need.y(), side) * side; y < need.bottom(); y += side) {
-        for (int x = Math.floorDiv(need.x(), side) * side; x < need.right(); x += side) {
-          out.add(new Rect(x, y, side, side).intersect(r.view().bounds(level)));
-        }
-      }
+      out.addAll(r.view().tiles(level, needed(r, level, block)));
     }
     Viewport v = r.viewport();
     double cx = Math.scalb(v.sourceX(v.width() / 2.0), -level);
@@ -274,19 +287,17 @@ public final class Frames {
     double y0 = v.sourceY(inside.y() + 0.5) / side;
     Taps across = new Taps(inside.w(), x0, step, need.x(), need.right(), single);
     Taps down = new Taps(inside.h(), y0, step, need.y(), need.bottom(), single);
-    float[] tall = new float[need.w()];
+    Resampled light = new Resampled(b, across, down);
+    Resampled earlier = was == null ? null : new Resampled(was, across, down);
+    ScreenCode code = new ScreenCode(inside.x(), inside.w());
     float[][] line = new float[3][inside.w()];
     float[][] before = was == null ? null : new float[3][inside.w()];
     Pulling pulling = r.look() == Look.PULL ? r.view().pull().orElse(null) : null;
     boolean plain = r.look() == Look.PICTURE || r.look().looksAround();
     for (int y = 0; y < inside.h(); y++) {
-      for (int c = 0; c < 3; c++) {
-        gatherColumn(b, c, down, y, tall);
-        gatherRow(tall, across, need.x(), line[c]);
-        if (was != null) {
-          gatherColumn(was, c, down, y, tall);
-          gatherRow(tall, across, need.x(), before[c]);
-        }
+      light.row(y, line);
+      if (earlier != null) {
+        earlier.row(y, before);
       }
       if (!plain) {
         double sy = v.sourceY(inside.y() + y + 0.5);
@@ -294,7 +305,7 @@ public final class Frames {
             r.look(), line, before, pull(r, pulling, inside, sy), inside.x(), inside.y() + y);
       }
       int at = (inside.y() + y) * v.width() + inside.x();
-      encode(line, inside.x(), inside.y() + y, out, at);
+      code.row(line, inside.y() + y, out, at);
       if (mask != null) {
         MaskRow row = new MaskRow(mask, x0, y0 + y * step, step);
         int dy = inside.y() + y;
@@ -318,81 +329,5 @@ public final class Frames {
       out[x] = Looking.pull(p.at(sx, sourceY) / p.eye());
     }
     return out;
-  }
-
-  private static void gatherColumn(RgbBlock b, int c, Taps down, int y, float[] out) {
-    Arrays.fill(out, 0);
-    float[] in = b.channel(c);
-    for (int k = 0; k < down.count; k++) {
-      float t = down.weight[y * down.count + k];
-      if (t == 0) {
-        continue;
-      }
-      int row = (down.first[y] + k - b.rect().y()) * b.rect().w();
-      for (int x = 0; x < out.length; x++) {
-        out[x] += t * in[row + x];
-      }
-    }
-  }
-
-  private static void gatherRow(float[] in, Taps across, int left, float[] out) {
-    int n = across.count;
-    float[] weight = across.weight;
-    for (int x = 0; x < out.length; x++) {
-      int i = across.first[x] - left;
-      float sum = 0;
-      for (int k = 0; k < n; k++) {
-        float t = weight[x * n + k];
-        if (t != 0) {
-          sum += t * in[i + k];
-        }
-      }
-      out[x] = sum;
-    }
-  }
-
-  private static void encode(float[][] line, int deviceX, int deviceY, int[] out, int at) {
-    float[] m = TO_SCREEN;
-    for (int x = 0; x < line[0].length; x++) {
-      float red = line[0][x];
-      float green = line[1][x];
-      float blue = line[2][x];
-      float n = noise(deviceX + x, deviceY);
-      out[at + x] =
-          0xff000000
-              | code(m[0] * red + m[1] * green + m[2] * blue, n) << 16
-              | code(m[3] * red + m[4] * green + m[5] * blue, n) << 8
-              | code(m[6] * red + m[7] * green + m[8] * blue, n);
-    }
-  }
-
-  /** A fixed noise of triangular distribution, -1 to 1, the same for a device pixel every time. */
-  static float noise(int x, int y) {
-    int h = x * 0x27d4eb2d ^ y * 0x165667b1;
-    h = (h ^ h >>> 15) * 0x85ebca6b;
-    h ^= h >>> 13;
-    h *= 0xc2b2ae35;
-    h ^= h >>> 16;
-    return ((h & 0xffff) - (h >>> 16)) / 65536f;
-  }
-
-  /** Light of one of the screen's primaries. */
-  static float toScreen(int channel, float red, float green, float blue) {
-    int i = 3 * channel;
-    return TO_SCREEN[i] * red + TO_SCREEN[i + 1] * green + TO_SCREEN[i + 2] * blue;
-  }
-
-  private static int code(float linear, float noise) {
-    float v;
-    if (linear >= 1) {
-      v = 255;
-    } else if (linear > DARKEST) {
-      int bits = Float.floatToRawIntBits(linear);
-      int i = (bits >> CUT) - FIRST;
-      v = ENCODE[i] + (bits & ((1 << CUT) - 1)) * STEP * (ENCODE[i + 1] - ENCODE[i]);
-    } else {
-      v = Math.max(0, 255 * 12.92f * linear);
-    }
-    return Math.max(0, Math.min(255, (int) (v + 0.5f + 0.5f * noise)));
   }
 }

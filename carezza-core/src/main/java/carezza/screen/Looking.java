@@ -72,7 +72,7 @@ final class Looking {
       switch (look) {
         case BARE_LIGHT -> CieLab.toLight(c[0], 0, 0, c);
         case SAND -> {
-          float veil = VEIL * Frames.noise(deviceX + x >> 1, deviceY >> 1);
+          float veil = VEIL * ScreenCode.noise(deviceX + x >> 1, deviceY >> 1);
           CieLab.toLight(Math.max(0, Math.min(100, c[0] + veil)), 0, 0, c);
         }
         case HUE -> hue(c);
@@ -117,7 +117,7 @@ final class Looking {
     int low = 0;
     boolean beyond = false;
     for (int k = 0; k < 3; k++) {
-      float v = Frames.toScreen(k, line[0][x], line[1][x], line[2][x]);
+      float v = ScreenCode.primary(k, line[0][x], line[1][x], line[2][x]);
       high += v >= BLOWN ? 1 : 0;
       low += v <= LOST ? 1 : 0;
       beyond |= v < -BEYOND;

@@ -40,7 +40,7 @@ record MaskRow(Plane mask, double x, double y, double step) {
   /** The mask itself as a grey. */
   void grey(int deviceX, int deviceY, int w, int[] out, int at) {
     for (int i = 0; i < w; i++) {
-      float v = BLACKEST + RANGE * at(i, 0) + 0.5f * Frames.noise(deviceX + i, deviceY);
+      float v = BLACKEST + RANGE * at(i, 0) + 0.5f * ScreenCode.noise(deviceX + i, deviceY);
       int g = Math.max(0, Math.min(255, Math.round(v)));
       out[at + i] = 0xff000000 | g << 16 | g << 8 | g;
     }

@@ -108,21 +108,58 @@ public class ColorTest {
   }
 
   @Test
+  public void rootsOfWholeArraysHoldTheirBounds() {
+    Random random = new Random(6);
+    float[] x = new float[100_003];
+    float[] p = new float[x.length];
+    for (int i = 0; i < x.length; i++) {
+      x[i] = (float) Math.exp(random.nextDouble() * 54 - 27) * (i % 2 == 0 ? 1 : -1);
+      p[i] = random.nextFloat() * 4 - 2;
+    }
+    x[7] = 0;
+    p[7] = 0;
+    float[] root = new float[x.length];
+    float[] power = new float[x.length];
+    Roots.cbrt(x, root);
+    Roots.exp2(p, -4, power);
+    for (int i = 0; i < x.length; i++) {
+      if (i != 7) {
+        assertThat(root[i] / Math.cbrt(x[i])).as("%g", x[i]).isCloseTo(1, within(4e-7));
+      }
+      assertThat(power[i] / Math.pow(2, -4 * p[i])).as("%g", p[i]).isCloseTo(1, within(3e-6));
+      float[] one = {x[i], p[i]};
+      float[] alone = new float[2];
+      Roots.cbrt(one, alone);
+      assertThat(alone[0]).as("the same alone as among others").isEqualTo(root[i]);
+    }
+    assertThat(root[7]).isZero();
+    assertThat(power[7]).isEqualTo(1f);
+    float[] far = {40, -40};
+    Roots.exp2(far, 1, far);
+    assertThat(far).containsExactly(new float[] {256, 1f / 256}, within(1e-3f));
+  }
+
+  @Test
   public void oklabScaledIsOklabThereAndBack() {
     Random random = new Random(12);
     float[] want = new float[3];
-    float[] got = new float[3];
+    float[][] light = new float[5][5_000];
     for (int i = 0; i < 5_000; i++) {
-      float r = random.nextFloat() * 1.2f;
-      float g = random.nextFloat() * 1.2f;
-      float b = random.nextFloat() * 1.2f;
-      float root = 0.7f + 0.6f * random.nextFloat();
-      float chroma = 0.6f + 0.8f * random.nextFloat();
-      Oklab.of(r, g, b, want);
-      Oklab.toLight(root * want[0], root * chroma * want[1], root * chroma * want[2], want);
-      Oklab.scaled(r, g, b, root, chroma, got);
       for (int c = 0; c < 3; c++) {
-        assertThat(got[c]).isCloseTo(want[c], within(2e-5f));
+        light[c][i] = random.nextFloat() * 1.2f;
+      }
+      light[3][i] = 0.7f + 0.6f * random.nextFloat();
+      light[4][i] = 0.6f + 0.8f * random.nextFloat();
+    }
+    float[][] got = {light[0].clone(), light[1].clone(), light[2].clone()};
+    Oklab.scale(got[0], got[1], got[2], light[3], light[4]);
+    for (int i = 0; i < 5_000; i++) {
+      float root = light[3][i];
+      float chroma = light[4][i];
+      Oklab.of(light[0][i], light[1][i], light[2][i], want);
+      Oklab.toLight(root * want[0], root * chroma * want[1], root * chroma * want[2], want);
+      for (int c = 0; c < 3; c++) {
+        assertThat(got[c][i]).isCloseTo(want[c], within(2e-5f));
       }
     }
   }

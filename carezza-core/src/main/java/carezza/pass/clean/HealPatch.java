@@ -1,5 +1,6 @@
 package carezza.pass.clean;
 
+import carezza.color.Matrix3;
 import carezza.color.Roots;
 import carezza.filter.Gaussian;
 import carezza.filter.Membrane;
@@ -284,17 +285,26 @@ final class HealPatch {
     }
   }
 
-  /** Adds the patch, each channel times its gain, to a block of its own level or a coarser one. */
-  void addTo(RgbBlock b, float[] gain) {
+  /**
+   * Adds the patch, brought into a light and each channel times its gain, to a block of its own
+   * level or a coarser one.
+   */
+  void addTo(RgbBlock b, Matrix3 light, float[] gain) {
     int side = 1 << (b.level() - level);
     Rect part = rectAt(b.level()).intersect(b.rect());
-    for (int c = 0; c < 3; c++) {
-      float[] out = b.channel(c);
-      float share = gain[c] / (side * side);
-      for (int y = part.y(); y < part.bottom(); y++) {
-        for (int x = part.x(); x < part.right(); x++) {
-          out[b.index(x, y)] += share * sum(delta[c], x * side, y * side, side);
-        }
+    float[] m = light.floats();
+    for (int i = 0; i < 9; i++) {
+      m[i] *= gain[i / 3] / (side * side);
+    }
+    for (int y = part.y(); y < part.bottom(); y++) {
+      for (int x = part.x(); x < part.right(); x++) {
+        float red = sum(delta[0], x * side, y * side, side);
+        float green = sum(delta[1], x * side, y * side, side);
+        float blue = sum(delta[2], x * side, y * side, side);
+        int i = b.index(x, y);
+        b.r()[i] += m[0] * red + m[1] * green + m[2] * blue;
+        b.g()[i] += m[3] * red + m[4] * green + m[5] * blue;
+        b.b()[i] += m[6] * red + m[7] * green + m[8] * blue;
       }
     }
   }

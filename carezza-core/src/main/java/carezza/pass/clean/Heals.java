@@ -1,5 +1,6 @@
 package carezza.pass.clean;
 
+import carezza.color.Matrix3;
 import carezza.image.Hash;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
@@ -22,6 +23,8 @@ import java.util.Set;
  * Heals: marks filled from a source near by, each solved from the picture below it with the earlier
  * heals done, in list order. A procedure: what changes below changes the patches. Each level of the
  * pyramid has patches of its own, so that a picture zoomed out never waits for its full size.
+ * Patches are solved in {@link Run#unlit} light and scaled by the light, so a new white balance
+ * solves none again.
  */
 public final class Heals implements PassKind {
   /** More rectangles than this are answered by the one that holds them all. */
@@ -153,33 +156,44 @@ public final class Heals implements PassKind {
     Rect src = block.rect().toSource(block.level()).intersect(run.frame().bounds());
     BitSet touching = plan.touching(src);
     float strength = (float) run.pass().strength();
-    RgbBlock was = run.isHeld() ? run.below().read(block.level(), block.rect()) : null;
+    Run unlit = run.unlit();
+    RgbBlock was = run.isHeld() ? unlit.below().read(block.level(), block.rect()) : null;
     RgbBlock is = run.isHeld() ? block.copy() : null;
     for (int i = touching.nextSetBit(0); i >= 0; i = touching.nextSetBit(i + 1)) {
-      HealPatch patch = patch(run, plan, i, block.level());
+      HealPatch patch = patch(unlit, plan, i, block.level());
       float[] gain = {strength, strength, strength};
       if (was != null) {
-        carry(was, is, patch.rectAt(block.level()), gain);
+        carry(was, is, patch.rectAt(block.level()), run.light(), gain);
       }
-      patch.addTo(block, gain);
+      patch.addTo(block, run.light(), gain);
     }
   }
 
-  /** Multiplies gains by those between two pictures inside a patch. */
-  private static void carry(RgbBlock was, RgbBlock is, Rect patch, float[] gain) {
+  /** Multiplies gains by those between two pictures inside a patch, light reckoned off. */
+  private static void carry(RgbBlock was, RgbBlock is, Rect patch, Matrix3 light, float[] gain) {
     Rect part = patch.intersect(is.rect());
-    for (int c = 0; c < 3 && !part.isEmpty(); c++) {
-      double a = 0;
-      double b = 0;
+    if (part.isEmpty()) {
+      return;
+    }
+    double[] then = sums(was, part);
+    double[] now = sums(is, part);
+    double[] lit = light.times(then[0], then[1], then[2]);
+    for (int c = 0; c < 3; c++) {
+      gain[c] *= lit[c] > 1e-6 ? (float) Math.max(0, Math.min(16, now[c] / lit[c])) : 1;
+    }
+  }
+
+  private static double[] sums(RgbBlock b, Rect part) {
+    double[] out = new double[3];
+    for (int c = 0; c < 3; c++) {
       for (int y = part.y(); y < part.bottom(); y++) {
-        int row = is.index(part.x(), y);
+        int row = b.index(part.x(), y);
         for (int i = row; i < row + part.w(); i++) {
-          a += was.channel(c)[i];
-          b += is.channel(c)[i];
+          out[c] += b.channel(c)[i];
         }
       }
-      gain[c] *= a > 1e-6 ? (float) Math.max(0, Math.min(16, b / a)) : 1;
     }
+    return out;
   }
 
   /** A level of the picture below with all heals done. */
@@ -187,15 +201,15 @@ public final class Heals implements PassKind {
     Heals kind = (Heals) run.pass().kind();
     HealPlan plan = kind.plan(run.pass(), run.frame());
     RgbBlock b = run.below().read(0, rect);
-    kind.addEarlier(run, plan, plan.touching(rect), b);
+    kind.addEarlier(run, plan, plan.touching(rect), run.light(), b);
     return b;
   }
 
-  private void addEarlier(Run run, HealPlan plan, BitSet which, RgbBlock b) {
+  private void addEarlier(Run run, HealPlan plan, BitSet which, Matrix3 light, RgbBlock b) {
     float s = (float) run.pass().strength();
     float[] gain = {s, s, s};
     for (int j = which.nextSetBit(0); j >= 0; j = which.nextSetBit(j + 1)) {
-      patch(run, plan, j, b.level()).addTo(b, gain);
+      patch(run.unlit(), plan, j, b.level()).addTo(b, light, gain);
     }
   }
 
@@ -208,6 +222,7 @@ public final class Heals implements PassKind {
     return level;
   }
 
+  /** A patch for the picture that an unlit run reads. */
   private HealPatch patch(Run run, HealPlan plan, int i, int atLevel) {
     int level = Math.min(atLevel, coarsest(run.frame()));
     Heal h = run.pass().heals().get(i);
@@ -239,7 +254,7 @@ public final class Heals implements PassKind {
         which.set(j);
       }
     }
-    addEarlier(run, plan, which, b);
+    addEarlier(run, plan, which, Matrix3.IDENTITY, b);
     return b;
   }
 }

@@ -144,7 +144,7 @@ public final class TwoBands implements PassKind {
   public void apply(Run run, RgbBlock b, float[] weight) {
     Pass p = run.pass();
     Plane[] stops =
-        band(p, run.frame()).over(run, 3, (below, m) -> fields(run, below, m), b.level(), b.rect());
+        band(p, run.frame()).over(run, 3, (below, m) -> fields(run, below, m), b, weight);
     SmoothGain.apply(b, stops, (float) (p.value(EVENING) / 100 * p.strength()), weight);
   }
 

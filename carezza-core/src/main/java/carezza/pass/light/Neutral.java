@@ -12,7 +12,9 @@ import carezza.pass.Places;
 import carezza.pass.ReadingKey;
 import carezza.pass.Run;
 import carezza.pass.Stage;
+import carezza.pass.Weighted;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -84,19 +86,35 @@ public final class Neutral implements PassKind {
   }
 
   @Override
+  public Optional<Matrix3> light(Pass p) {
+    return Optional.of(matrix(p));
+  }
+
+  @Override
   public void apply(Run run, RgbBlock b, float[] weight) {
     float[] m = matrix(run.pass()).floats();
-    for (int i = 0; i < b.size(); i++) {
-      float k = weight == null ? 1 : weight[i];
-      if (k == 0) {
-        continue;
+    Weighted.change(b, weight, (red, green, blue, w, at) -> mix(m, red, green, blue, w));
+  }
+
+  private static void mix(float[] m, float[] r, float[] g, float[] b, float[] w) {
+    float[][] out = new float[3][r.length];
+    for (int c = 0; c < 3; c++) {
+      float kr = m[3 * c];
+      float kg = m[3 * c + 1];
+      float kb = m[3 * c + 2];
+      float[] to = out[c];
+      for (int i = 0; i < to.length; i++) {
+        to[i] = kr * r[i] + kg * g[i] + kb * b[i];
       }
-      float r = b.r()[i];
-      float g = b.g()[i];
-      float bl = b.b()[i];
-      b.r()[i] = r + k * (m[0] * r + m[1] * g + m[2] * bl - r);
-      b.g()[i] = g + k * (m[3] * r + m[4] * g + m[5] * bl - g);
-      b.b()[i] = bl + k * (m[6] * r + m[7] * g + m[8] * bl - bl);
+    }
+    move(r, out[0], w);
+    move(g, out[1], w);
+    move(b, out[2], w);
+  }
+
+  private static void move(float[] v, float[] to, float[] w) {
+    for (int i = 0; i < v.length; i++) {
+      v[i] += w[i] * (to[i] - v[i]);
     }
   }
 }

@@ -10,6 +10,7 @@ import carezza.pass.PassKind;
 import carezza.pass.ReadingKey;
 import carezza.pass.Run;
 import carezza.pass.Stage;
+import carezza.pass.Weighted;
 import java.util.List;
 import java.util.Set;
 
@@ -73,24 +74,23 @@ public final class LightCurve implements PassKind {
     Pass p = run.pass();
     float stops = (float) (sign * p.value(STOPS) * p.strength());
     float keep = (float) (p.value(COLOUR) / 100) - 1;
-    float[] lab = new float[3];
-    for (int i = 0; i < b.size(); i++) {
-      float k = weight == null ? 1 : weight[i];
-      if (k == 0) {
-        continue;
+    Weighted.change(b, weight, (red, green, blue, w, at) -> gain(stops, keep, red, green, blue, w));
+  }
+
+  private static void gain(float stops, float keep, float[] r, float[] g, float[] b, float[] w) {
+    float[] root = new float[w.length];
+    if (keep == 0) {
+      Roots.exp2(w, stops, root);
+      for (int i = 0; i < r.length; i++) {
+        r[i] *= root[i];
+        g[i] *= root[i];
+        b[i] *= root[i];
       }
-      if (keep == 0) {
-        float gain = Roots.exp2(stops * k);
-        b.r()[i] *= gain;
-        b.g()[i] *= gain;
-        b.b()[i] *= gain;
-        continue;
-      }
-      float third = stops * k / 3;
-      Oklab.scaled(b.r()[i], b.g()[i], b.b()[i], Roots.exp2(third), Roots.exp2(third * keep), lab);
-      b.r()[i] = lab[0];
-      b.g()[i] = lab[1];
-      b.b()[i] = lab[2];
+      return;
     }
+    float[] chroma = new float[w.length];
+    Roots.exp2(w, stops / 3, root);
+    Roots.exp2(w, stops / 3 * keep, chroma);
+    Oklab.scale(r, g, b, root, chroma);
   }
 }

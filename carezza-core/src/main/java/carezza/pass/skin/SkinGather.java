@@ -125,13 +125,11 @@ public final class SkinGather implements PassKind {
     Pass p = run.pass();
     float[] goal = reference(run);
     FieldTiles colour = colour(run.frame(), new Hash().add(goal[0]).add(goal[1]).get());
-    Plane[] stops =
-        colour.over(run, 3, (below, m) -> colour(run, below, m, goal), b.level(), b.rect());
+    Plane[] stops = colour.over(run, 3, (below, m) -> colour(run, below, m, goal), b, weight);
     SmoothGain.apply(b, stops, (float) (p.value(GATHER) / 100 * p.strength()), weight);
     if (p.value(LIGHT) > 0) {
       Plane even =
-          lightness(run.frame())
-              .over(run, 1, (below, m) -> lightness(run, below, m), b.level(), b.rect())[0];
+          lightness(run.frame()).over(run, 1, (below, m) -> lightness(run, below, m), b, weight)[0];
       Plane[] all = {even, even, even};
       SmoothGain.apply(b, all, (float) (p.value(LIGHT) / 100 * p.strength()), weight);
     }
@@ -146,13 +144,13 @@ public final class SkinGather implements PassKind {
             .add(place.x())
             .add(place.y())
             .add(place.sizeMm())
-            .add(run.belowFingerprint(rect))
+            .add(run.unlit().belowFingerprint(rect))
             .get();
     return run.analysis(
         key,
         16,
         () -> {
-          double[] m = Places.meanLight(run.below(), run.frame(), place);
+          double[] m = Places.meanLight(run.unlit().below(), run.frame(), place);
           float g = (float) Math.max(1e-3, m[1]);
           return new float[] {
             Roots.log2((float) Math.max(1e-3, m[0]) / g),
