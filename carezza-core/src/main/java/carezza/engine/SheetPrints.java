@@ -87,6 +87,11 @@ final class SheetPrints {
     return active;
   }
 
+  /** Whether analyses of another sheet are held. */
+  boolean holds() {
+    return held != null;
+  }
+
   /** How many passes act below a pass of the sheet, which may be muted itself. */
   int below(long passId) {
     int i = Math.max(0, sheet.indexOf(passId));

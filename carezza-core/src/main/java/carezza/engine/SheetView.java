@@ -240,7 +240,7 @@ public final class SheetView implements PixelReader {
     for (int i = n - 1; i >= 0; i--) {
       apply(run[i], block);
       int next = i == 0 ? top : run[i - 1] - 1;
-      if (keep && i > 0 && (between(run[i], hand, next) || run[i] / RUN < run[i - 1] / RUN)) {
+      if (keep && i > 0 && (between(run[i], hand, next) || endsRun(run[i], run[i - 1]))) {
         keep(run[i], level, t, src, block.copy());
       }
     }
@@ -248,6 +248,11 @@ public final class SheetView implements PixelReader {
       keep(top, level, t, src, block);
     }
     return block;
+  }
+
+  /** Nothing between is kept while something is dragged: the next moment has other tiles. */
+  private boolean endsRun(int depth, int next) {
+    return !prints.holds() && depth / RUN < next / RUN;
   }
 
   private static boolean between(int depth, int hand, int next) {

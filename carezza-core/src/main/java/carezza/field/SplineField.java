@@ -40,21 +40,27 @@ public final class SplineField {
     }
     Plane out = new Plane(in.rect().grow(BEYOND));
     for (int y = 0; y < out.h(); y++) {
-      for (int x = 0; x < out.w(); x++) {
-        int sx = x - BEYOND;
-        int sy = y - BEYOND;
-        int ex = Math.max(0, Math.min(in.w() - 1, sx));
-        int ey = Math.max(0, Math.min(in.h() - 1, sy));
-        float v = in.data()[ey * in.w() + ex];
-        if (ex != sx || ey != sy) {
-          int mx = Math.max(0, Math.min(in.w() - 1, 2 * ex - sx));
-          int my = Math.max(0, Math.min(in.h() - 1, 2 * ey - sy));
-          v = 2 * v - in.data()[my * in.w() + mx];
-        }
-        out.data()[y * out.w() + x] = v;
+      int sy = y - BEYOND;
+      int ey = Math.max(0, Math.min(in.h() - 1, sy));
+      int row = y * out.w() + BEYOND;
+      System.arraycopy(in.data(), ey * in.w(), out.data(), row, in.w());
+      for (int x = 0; ey != sy && x < in.w(); x++) {
+        out.data()[row + x] = goingOn(in, x, sy);
+      }
+      for (int k = 1; k <= BEYOND; k++) {
+        out.data()[row - k] = goingOn(in, -k, sy);
+        out.data()[row + in.w() - 1 + k] = goingOn(in, in.w() - 1 + k, sy);
       }
     }
     return out;
+  }
+
+  private static float goingOn(Plane in, int x, int y) {
+    int ex = Math.max(0, Math.min(in.w() - 1, x));
+    int ey = Math.max(0, Math.min(in.h() - 1, y));
+    int mx = Math.max(0, Math.min(in.w() - 1, 2 * ex - x));
+    int my = Math.max(0, Math.min(in.h() - 1, 2 * ey - y));
+    return 2 * in.data()[ey * in.w() + ex] - in.data()[my * in.w() + mx];
   }
 
   private static float[] inverse() {

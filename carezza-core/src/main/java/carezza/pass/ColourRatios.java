@@ -42,19 +42,4 @@ public record ColourRatios(Plane e, Plane c1, Plane c2) {
     }
     return out;
   }
-
-  /**
-   * Gains for red, green and blue, in stops, that change the ratios by d1 and d2 and E by dE, for
-   * light of ratios c1, c2; to first order in the changes.
-   */
-  public static void gains(float c1, float c2, float d1, float d2, float dE, float[] out) {
-    float r = WorkingSpace.Y_R * Roots.exp2(c1);
-    float g = WorkingSpace.Y_G;
-    float b = WorkingSpace.Y_B * Roots.exp2(-c2);
-    float sum = r + g + b;
-    float green = dE - r / sum * d1 + b / sum * d2;
-    out[0] = green + d1;
-    out[1] = green;
-    out[2] = green - d2;
-  }
 }

@@ -1,6 +1,7 @@
 package carezza.pass;
 
 import carezza.color.Roots;
+import carezza.color.WorkingSpace;
 import carezza.image.Plane;
 import carezza.image.RgbBlock;
 
@@ -14,18 +15,32 @@ public final class SmoothGain {
   /** Fields of gains that change the ratios of light by d1, d2 and E by dE; see ColourRatios. */
   public static Plane[] fields(Plane c1, Plane c2, Plane d1, Plane d2, Plane dE) {
     Plane[] out = {new Plane(c1.rect()), new Plane(c1.rect()), new Plane(c1.rect())};
-    float[] gain = new float[3];
-    for (int i = 0; i < c1.data().length; i++) {
-      if (d1.data()[i] == 0 && d2.data()[i] == 0 && dE.data()[i] == 0) {
-        continue;
-      }
-      ColourRatios.gains(
-          c1.data()[i], c2.data()[i], d1.data()[i], d2.data()[i], dE.data()[i], gain);
-      for (int c = 0; c < 3; c++) {
-        out[c].data()[i] = gain[c];
-      }
+    int n = c1.data().length;
+    float[] red = new float[n];
+    float[] blue = new float[n];
+    Roots.exp2(c1.data(), 1, red);
+    Roots.exp2(c2.data(), -1, blue);
+    gains(red, blue, d1.data(), d2.data(), dE.data(), out[1].data());
+    for (int i = 0; i < n; i++) {
+      out[0].data()[i] = out[1].data()[i] + d1.data()[i];
+      out[2].data()[i] = out[1].data()[i] - d2.data()[i];
     }
     return out;
+  }
+
+  /**
+   * The gain of green, to first order in the changes, which are small.
+   *
+   * @param red light of red over that of green
+   * @param blue light of blue over that of green
+   */
+  private static void gains(
+      float[] red, float[] blue, float[] d1, float[] d2, float[] dE, float[] green) {
+    for (int i = 0; i < green.length; i++) {
+      float r = WorkingSpace.Y_R * red[i];
+      float b = WorkingSpace.Y_B * blue[i];
+      green[i] = dE[i] + (b * d2[i] - r * d1[i]) / (r + WorkingSpace.Y_G + b);
+    }
   }
 
   /**

@@ -100,7 +100,14 @@ public final class SkinGather implements PassKind {
   private static FieldTiles colour(Frame frame, long goal) {
     int level = frame.levelFor(SIGMA_MM, 3);
     double px = frame.pxPerMm() / (1 << level);
-    return new FieldTiles("skinColour", level, MaskedBlur.reach(SHEEN_OUTER_MM * px), goal);
+    return new FieldTiles("skinColour", level, MaskedBlur.reach(SIGMA_MM * px), goal);
+  }
+
+  /** E of the wide surround, above which light counts as sheen. */
+  private static FieldTiles surround(Frame frame) {
+    int level = frame.levelFor(SHEEN_OUTER_MM, 3);
+    double px = frame.pxPerMm() / (1 << level);
+    return new FieldTiles("skinSurround", level, MaskedBlur.reach(SHEEN_OUTER_MM * px), 0);
   }
 
   private static FieldTiles lightness(Frame frame) {
@@ -112,7 +119,9 @@ public final class SkinGather implements PassKind {
   @Override
   public List<Rect> looksAt(Pass p, Frame frame, Rect rect) {
     List<Rect> out = new ArrayList<>();
-    out.add(colour(frame, 0).reads(frame, rect));
+    Rect near = colour(frame, 0).reads(frame, rect);
+    out.add(near);
+    out.add(surround(frame).reads(frame, near));
     out.add(Places.bounds(frame, p.places().get(PLACE)));
     if (p.value(LIGHT) > 0) {
       out.add(lightness(frame).reads(frame, rect));
@@ -159,23 +168,39 @@ public final class SkinGather implements PassKind {
         });
   }
 
+  private static Plane[] surround(Run run, RgbBlock below, Plane mask) {
+    double px = run.frame().pxPerMm() / (1 << below.level());
+    return new Plane[] {
+      MaskedBlur.of(ColourRatios.of(below, mask).e(), mask, SHEEN_OUTER_MM * px, 0)
+    };
+  }
+
   /** Gains in stops that bring the smoothed colour to the goal in full. */
   private static Plane[] colour(Run run, RgbBlock below, Plane mask, float[] goal) {
     double px = run.frame().pxPerMm() / (1 << below.level());
     ColourRatios c = ColourRatios.of(below, mask);
     Plane[] near = MaskedBlur.of(mask, SIGMA_MM * px, 0, c.c1(), c.c2(), c.e());
-    Plane above = difference(near[2], MaskedBlur.of(c.e(), mask, SHEEN_OUTER_MM * px, 0));
+    Plane wide =
+        surround(run.frame())
+            .over(run, 1, (b, m) -> surround(run, b, m), below.level(), below.rect())[0];
+    Plane above = difference(near[2], wide);
     Plane d1 = new Plane(below.rect());
     Plane d2 = new Plane(below.rect());
-    for (int i = 0; i < d1.data().length; i++) {
+    float[] pull = new float[d1.data().length];
+    for (int i = 0; i < pull.length; i++) {
       float a = goal[0] - near[0].data()[i];
       float b = goal[1] - near[1].data()[i];
-      float pull = Roots.exp2(-Math.min(40, (a * a + b * b) / (FAR * FAR)));
-      if (a > 0 && b > 0) {
-        pull *= 1 - Math.max(0, Math.min(1, (above.data()[i] - SHEEN_FROM) / SHEEN_OVER));
-      }
-      d1.data()[i] = pull * a;
-      d2.data()[i] = pull * b;
+      d1.data()[i] = a;
+      d2.data()[i] = b;
+      pull[i] = a * a + b * b;
+    }
+    Roots.exp2(pull, -1 / (FAR * FAR), pull);
+    for (int i = 0; i < pull.length; i++) {
+      boolean sheen = d1.data()[i] > 0 && d2.data()[i] > 0;
+      float over = sheen ? (above.data()[i] - SHEEN_FROM) / SHEEN_OVER : 0;
+      pull[i] *= 1 - Math.max(0, Math.min(1, over));
+      d1.data()[i] *= pull[i];
+      d2.data()[i] *= pull[i];
     }
     return SmoothGain.fields(near[0], near[1], d1, d2, new Plane(below.rect()));
   }
