@@ -162,17 +162,28 @@ public final class AreaMask {
       double cx = path.x[k] * scale - 0.5;
       double cy = path.y[k] * scale - 0.5;
       float amount = (float) (full * path.pressure[k]);
-      int x0 = Math.max(rect.x(), (int) Math.ceil(cx - radius));
+      int left = (int) Math.ceil(cx - radius);
+      int x0 = Math.max(rect.x(), left);
       int x1 = Math.min(rect.right() - 1, (int) Math.floor(cx + radius));
       int y0 = Math.max(rect.y(), (int) Math.ceil(cy - radius));
       int y1 = Math.min(rect.bottom() - 1, (int) Math.floor(cy + radius));
+      if (x1 < x0 || y1 < y0) {
+        continue;
+      }
+      // Reckoned from the dab's own left end, so that it is the same in every tile.
+      float[] dx2 = new float[x1 - x0 + 1];
+      float off = (float) (left - cx);
+      for (int x = 0; x < dx2.length; x++) {
+        float d = off + (x0 - left + x);
+        dx2[x] = d * d;
+      }
+      float[] row = new float[dx2.length];
       for (int y = y0; y <= y1; y++) {
-        int row = (y - rect.y()) * rect.w() - rect.x();
-        for (int x = x0; x <= x1; x++) {
-          double d2 = (x - cx) * (x - cx) + (y - cy) * (y - cy);
-          if (d2 < radius * radius) {
-            layer[row + x] += amount * StrokePath.profile(Math.sqrt(d2) / radius, edge);
-          }
+        float dy = (float) (y - cy);
+        StrokePath.profile(dx2, dy * dy, (float) (1 / radius), (float) edge, amount, row);
+        int at = (y - rect.y()) * rect.w() - rect.x() + x0;
+        for (int x = 0; x < row.length; x++) {
+          layer[at + x] += row[x];
         }
       }
     }

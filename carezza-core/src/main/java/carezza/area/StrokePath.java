@@ -101,17 +101,21 @@ final class StrokePath {
   }
 
   /**
-   * Weight at distance {@code r} (0 centre, 1 rim): flat, then a smooth step down over the edge.
+   * Weights of a row of a dab: flat, then a smooth step down over the edge to 0 at the rim.
+   *
+   * @param dx2 squared distances along the row, pixels
+   * @param dy2 squared distance of the row
+   * @param scale distances to 1 at the rim
+   * @param edge width of the step, over 0 to 1
+   * @param amount at the centre
    */
-  static float profile(double r, double edge) {
-    if (r >= 1) {
-      return 0;
+  static void profile(float[] dx2, float dy2, float scale, float edge, float amount, float[] out) {
+    float in = 1 - edge;
+    float steep = 1 / edge;
+    for (int x = 0; x < out.length; x++) {
+      float r = scale * (float) Math.sqrt(dx2[x] + dy2);
+      float t = Math.max(0f, Math.min(1f, steep * (r - in)));
+      out[x] = amount * (1 - t * t * (3 - 2 * t));
     }
-    double in = 1 - edge;
-    if (r <= in) {
-      return 1;
-    }
-    double t = (r - in) / edge;
-    return (float) (1 - t * t * (3 - 2 * t));
   }
 }

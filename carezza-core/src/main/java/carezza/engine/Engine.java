@@ -160,14 +160,20 @@ public final class Engine {
     for (int c = 0; c < 3; c++) {
       source.lookUp(c, t, encoding.table(c, source.depth()), b.channel(c));
     }
-    for (int i = 0; i < b.size(); i++) {
-      float r = b.r()[i];
-      float g = b.g()[i];
-      float bl = b.b()[i];
-      b.r()[i] = matrix[0] * r + matrix[1] * g + matrix[2] * bl;
-      b.g()[i] = matrix[3] * r + matrix[4] * g + matrix[5] * bl;
-      b.b()[i] = matrix[6] * r + matrix[7] * g + matrix[8] * bl;
+    return new RgbBlock(0, t, mixed(b, 0), mixed(b, 3), mixed(b, 6));
+  }
+
+  private float[] mixed(RgbBlock b, int row) {
+    float kr = matrix[row];
+    float kg = matrix[row + 1];
+    float kb = matrix[row + 2];
+    float[] r = b.r();
+    float[] g = b.g();
+    float[] bl = b.b();
+    float[] out = new float[r.length];
+    for (int i = 0; i < out.length; i++) {
+      out[i] = kr * r[i] + kg * g[i] + kb * bl[i];
     }
-    return b;
+    return out;
   }
 }

@@ -196,6 +196,10 @@ public final class SheetView implements PixelReader {
     RgbBlock out = new RgbBlock(level, rect);
     List<Rect> begun = new ArrayList<>();
     for (Rect t : tiles(level, rect)) {
+      if (level == 0 && prints.settle(depth, t) == 0) {
+        out.paste(engine.sourceTile(0, t.intersect(rect)));
+        continue;
+      }
       RgbBlock b = tile(depth, level, t, false, keep);
       if (b == null) {
         begun.add(t);
