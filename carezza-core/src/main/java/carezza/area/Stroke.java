@@ -49,6 +49,9 @@ public final class Stroke {
   private final double right;
   private final double bottom;
   private volatile StrokePath path;
+  private volatile Bounds bounds;
+
+  private record Bounds(double pxPerMm, Rect rect) {}
 
   /**
    * @param samples {@link #FIELDS} integers a sample, one sample or more
@@ -108,11 +111,16 @@ public final class Stroke {
     return samples.clone();
   }
 
-  /** Source pixels that the stroke may touch. */
+  /** Source pixels that the stroke may touch; found once a scale. */
   public Rect bounds(double pxPerMm) {
-    double bulge = 0.15 * Math.hypot(right - left, bottom - top);
-    double r = brush.sizeMm() * pxPerMm / 2 + 2 + bulge;
-    return Rect.around(left - r, top - r, right + r, bottom + r);
+    Bounds b = bounds;
+    if (b == null || b.pxPerMm != pxPerMm) {
+      double bulge = 0.15 * Math.hypot(right - left, bottom - top);
+      double r = brush.sizeMm() * pxPerMm / 2 + 2 + bulge;
+      b = new Bounds(pxPerMm, Rect.around(left - r, top - r, right + r, bottom + r));
+      bounds = b;
+    }
+    return b.rect;
   }
 
   /** The dabs it is laid on with; found once a scale. */

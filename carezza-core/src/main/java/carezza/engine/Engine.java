@@ -8,6 +8,9 @@ import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
 import carezza.pass.Frame;
 import carezza.sheet.RunSheet;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -25,12 +28,16 @@ public final class Engine {
   /** Scale assumed while no face map says better: the face fills a third of the shorter side. */
   private static final double UNPINNED_FACE_MM = 140;
 
+  /** Sheets whose prints are remembered: shown, held, measured now and before, unlit. */
+  private static final int RECENT = 6;
+
   private final SourcePicture source;
   private final ColorEncoding encoding;
   private final TileCache cache;
   private final int tile;
   private final long sourceHash;
   private final float[] matrix;
+  private final Deque<SheetPrints> recent = new ArrayDeque<>();
   private final ConcurrentHashMap<Long, LongAdder> computed = new ConcurrentHashMap<>();
   private final ConcurrentHashMap<String, Boolean> threads = new ConcurrentHashMap<>();
 
@@ -92,7 +99,27 @@ public final class Engine {
 
   /** The picture as a sheet makes it. */
   public SheetView view(RunSheet sheet, BooleanSupplier cancelled) {
-    return new SheetView(this, new SheetPrints(this, sheet, null), cancelled, -1, true);
+    return new SheetView(this, prints(sheet), cancelled, -1, true);
+  }
+
+  /** What is known of a sheet, with what is known of those asked for before. */
+  synchronized SheetPrints prints(RunSheet sheet) {
+    for (SheetPrints p : recent) {
+      if (p.sheet() == sheet) {
+        return p;
+      }
+    }
+    SheetPrints out = new SheetPrints(this, sheet, null, List.copyOf(recent));
+    recent.addFirst(out);
+    if (recent.size() > RECENT) {
+      recent.removeLast();
+    }
+    return out;
+  }
+
+  /** The same with the analyses of another sheet held. */
+  synchronized SheetPrints prints(RunSheet sheet, SheetPrints held) {
+    return new SheetPrints(this, sheet, held, List.copyOf(recent));
   }
 
   TileCache cache() {

@@ -16,7 +16,11 @@ import carezza.pass.Pass;
 import carezza.region.RegionName;
 import carezza.region.Regions;
 import carezza.sheet.RunSheet;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Supplier;
@@ -32,7 +36,8 @@ import java.util.stream.Stream;
  * as it was, {@code held}, and the fingerprint of what they look at is taken from there.
  */
 final class SheetPrints {
-  private record Key(int depth, Rect rect) {}
+  /** More prints of one depth than this are not handed on to the next sheet. */
+  private static final int MOST_HANDED_ON = 20_000;
 
   private final Engine engine;
   private final RunSheet sheet;
@@ -42,12 +47,16 @@ final class SheetPrints {
   private final Optional<Regions> regions;
   private final long mapPrint;
   private volatile SheetPrints unlit;
-  private final ConcurrentHashMap<Key, Long> prints = new ConcurrentHashMap<>();
+  private final Map<Long, Integer> below = new HashMap<>();
+
+  /** Prints of the picture by depth, from 1 on. */
+  private final List<Map<Rect, Long>> prints = new ArrayList<>();
 
   /**
    * @param held the sheet whose analyses are held, or null
+   * @param others sheets before this one: what they know of passes that are the same is taken over
    */
-  SheetPrints(Engine engine, RunSheet sheet, SheetPrints held) {
+  SheetPrints(Engine engine, RunSheet sheet, SheetPrints held, List<SheetPrints> others) {
     this.engine = engine;
     this.sheet = sheet;
     frame = engine.frame(sheet);
@@ -63,6 +72,35 @@ final class SheetPrints {
             .filter(p -> p.on() && p.strength() > 0 && !p.kind().isNeutral(p))
             .filter(p -> !p.kind().usesArea() || !isEmpty(p.area()))
             .toList();
+    int n = 0;
+    for (Pass p : sheet.passes()) {
+      below.put(p.id(), n);
+      n += n < active.size() && active.get(n) == p ? 1 : 0;
+    }
+    others.stream()
+        .max(Comparator.comparingInt(this::inCommon))
+        .ifPresent(o -> prints.addAll(o.prints.subList(0, inCommon(o))));
+    prints.replaceAll(m -> m.size() > MOST_HANDED_ON ? new ConcurrentHashMap<>() : m);
+    while (prints.size() < active.size()) {
+      prints.add(new ConcurrentHashMap<>());
+    }
+  }
+
+  /** How many passes, from the first, act in the same way here and in another sheet. */
+  private int inCommon(SheetPrints o) {
+    boolean alike =
+        o.held == null
+            && o.frame.equals(frame)
+            && o.mapPrint == mapPrint
+            && o.sheet.regions() == sheet.regions();
+    int n = 0;
+    while (alike
+        && n < Math.min(active.size(), o.active.size())
+        && active.get(n) == o.active.get(n)
+        && (held == null || n < held.active.size() && active.get(n) == held.active.get(n))) {
+      n++;
+    }
+    return n;
   }
 
   private boolean isEmpty(Area a) {
@@ -94,8 +132,7 @@ final class SheetPrints {
 
   /** How many passes act below a pass of the sheet, which may be muted itself. */
   int below(long passId) {
-    int i = Math.max(0, sheet.indexOf(passId));
-    return (int) sheet.passes().subList(0, i).stream().filter(active::contains).count();
+    return below.getOrDefault(passId, 0);
   }
 
   /**
@@ -110,7 +147,7 @@ final class SheetPrints {
     }
     if (unlit == null) {
       List<Pass> rest = sheet.passes().stream().filter(p -> !isLight(p)).toList();
-      unlit = new SheetPrints(engine, sheet.withPasses(rest), null);
+      unlit = engine.prints(sheet.withPasses(rest));
     }
     return unlit;
   }
@@ -266,8 +303,7 @@ final class SheetPrints {
     if (d == 0) {
       return engine.sourceHash();
     }
-    Key key = new Key(d, r);
-    Long known = prints.get(key);
+    Long known = prints.get(d - 1).get(r);
     if (known != null) {
       return known;
     }
@@ -285,7 +321,7 @@ final class SheetPrints {
       looked.addLook(h, p.id(), looked.bounds(looked.pass(p.id()).area()));
     }
     long value = h.get();
-    prints.put(key, value);
+    prints.get(d - 1).put(r, value);
     return value;
   }
 

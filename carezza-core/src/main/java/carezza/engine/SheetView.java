@@ -48,9 +48,8 @@ public final class SheetView implements PixelReader {
    * nothing is found anew, patches are carried along with the light below.
    */
   public SheetView holding(RunSheet sheet) {
-    SheetPrints held = new SheetPrints(engine, sheet, null);
     return new SheetView(
-        engine, new SheetPrints(engine, prints.sheet(), held), cancelled, hand, kept);
+        engine, engine.prints(prints.sheet(), engine.prints(sheet)), cancelled, hand, kept);
   }
 
   /** The same view, keeping also what lies just below a pass that is likely to be changed. */
@@ -196,6 +195,7 @@ public final class SheetView implements PixelReader {
     RgbBlock out = new RgbBlock(level, rect);
     List<Rect> begun = new ArrayList<>();
     for (Rect t : tiles(level, rect)) {
+      stopWhenCancelled();
       if (level == 0 && prints.settle(depth, t) == 0) {
         out.paste(engine.sourceTile(0, t.intersect(rect)));
         continue;
@@ -215,14 +215,18 @@ public final class SheetView implements PixelReader {
 
   /** A tile; null when another thread is making it and is not to be waited for. */
   private RgbBlock tile(int depth, int level, Rect t, boolean wait, boolean keep) {
-    if (cancelled.getAsBoolean()) {
-      throw new CancellationException("no longer wanted");
-    }
+    stopWhenCancelled();
     Rect src = t.toSource(level).intersect(engine.source().bounds());
     int top = prints.settle(depth, src);
     return top == 0
         ? engine.sourceTile(level, t)
         : engine.cache().tile(key(top, level, t, src), wait, () -> make(top, level, t, src, keep));
+  }
+
+  private void stopWhenCancelled() {
+    if (cancelled.getAsBoolean()) {
+      throw new CancellationException("no longer wanted");
+    }
   }
 
   private RgbBlock make(int top, int level, Rect t, Rect src, boolean keep) {

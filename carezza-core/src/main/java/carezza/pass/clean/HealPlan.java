@@ -17,6 +17,7 @@ final class HealPlan {
   private final Rect[] source;
   private final int[][] earlier;
   private final long[] hash;
+  private final Rect[] reads;
 
   HealPlan(List<Heal> heals, Frame frame) {
     this.frame = frame;
@@ -25,6 +26,7 @@ final class HealPlan {
     source = new Rect[n];
     earlier = new int[n][];
     hash = new long[n];
+    reads = new Rect[n];
     BitSet[] rests = new BitSet[n];
     for (int i = 0; i < n; i++) {
       target[i] = Heals.target(heals.get(i), frame);
@@ -38,6 +40,10 @@ final class HealPlan {
         }
       }
       earlier[i] = rests[i].stream().toArray();
+      reads[i] = target[i].union(source[i]);
+      for (int j : earlier[i]) {
+        reads[i] = reads[i].union(reads[j]);
+      }
       Heals.addTo(h, heals.get(i));
       for (int j : earlier[i]) {
         h.add(hash[j]);
@@ -60,6 +66,11 @@ final class HealPlan {
 
   Rect source(int i) {
     return source[i];
+  }
+
+  /** Holds everything that heal {@code i} and those it rests on look at. */
+  Rect reads(int i) {
+    return reads[i];
   }
 
   /** Earlier heals that heal {@code i} rests on, in list order. */

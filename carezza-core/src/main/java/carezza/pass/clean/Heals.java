@@ -94,15 +94,16 @@ public final class Heals implements PassKind {
   public List<Rect> looksAt(Pass p, Frame frame, Rect rect) {
     HealPlan plan = plan(p, frame);
     BitSet need = plan.touching(rect);
-    List<Rect> out = new ArrayList<>();
     Rect all = new Rect(0, 0, 0, 0);
+    int n = 0;
     for (int i = need.nextSetBit(0); i >= 0; i = need.nextSetBit(i + 1)) {
-      for (Rect r : looksAt(plan, i)) {
-        out.add(r);
-        all = all.union(r);
-      }
+      all = all.union(plan.reads(i));
+      n += 2 + 2 * plan.earlier(i).length;
     }
-    return out.size() > MANY ? List.of(all) : out;
+    if (n > MANY) {
+      return List.of(all);
+    }
+    return need.stream().boxed().flatMap(i -> looksAt(plan, i).stream()).toList();
   }
 
   private static List<Rect> looksAt(HealPlan plan, int i) {
