@@ -64,7 +64,7 @@ public final class Measuring {
     double change = out.get(5).isHad() ? out.get(5).now() : 0;
     out.addAll(teeth(sheet, now, before, change));
     out.addAll(eyeWhites(sheet, now, before, change));
-    out.add(healMatch(judged, now));
+    out.add(healMatch(judged, cancelled));
     out.add(
         judged.passes().stream()
             .filter(p -> p.on() && p.kind() instanceof TwoBands)
@@ -133,8 +133,13 @@ public final class Measuring {
     return sum / (px * px) / 100;
   }
 
-  /** Each heal is measured again only when something near it changed. */
-  private Reading healMatch(RunSheet sheet, SheetView now) {
+  /**
+   * Each heal is measured again only when something near it changed. What draws colours together
+   * over the whole of the skin is left out: it could only hide that a heal does not match.
+   */
+  private Reading healMatch(RunSheet sheet, BooleanSupplier cancelled) {
+    RunSheet upTo = sheet.muting(p -> p.kind().stage().compareTo(Stage.FEATURES) > 0);
+    SheetView now = engine.view(upTo, cancelled);
     List<Heal> heals =
         sheet.passes().stream().filter(Pass::on).flatMap(p -> p.heals().stream()).toList();
     long good = heals.parallelStream().filter(h -> matches(now, h)).count();

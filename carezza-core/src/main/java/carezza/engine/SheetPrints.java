@@ -49,6 +49,8 @@ final class SheetPrints {
   private volatile SheetPrints unlit;
   private final Map<Long, Integer> below = new HashMap<>();
 
+  private final int inCommon;
+
   /** Prints of the picture by depth, from 1 on. */
   private final List<Map<Rect, Long>> prints = new ArrayList<>();
 
@@ -77,13 +79,20 @@ final class SheetPrints {
       below.put(p.id(), n);
       n += n < active.size() && active.get(n) == p ? 1 : 0;
     }
-    others.stream()
-        .max(Comparator.comparingInt(this::inCommon))
-        .ifPresent(o -> prints.addAll(o.prints.subList(0, inCommon(o))));
+    SheetPrints like = others.stream().max(Comparator.comparingInt(this::inCommon)).orElse(this);
+    inCommon = like == this ? 0 : inCommon(like);
+    prints.addAll(like.prints.subList(0, inCommon));
     prints.replaceAll(m -> m.size() > MOST_HANDED_ON ? new ConcurrentHashMap<>() : m);
     while (prints.size() < active.size()) {
       prints.add(new ConcurrentHashMap<>());
     }
+  }
+
+  /**
+   * How many passes, from the first, act as in a sheet before this one: what lies below a change.
+   */
+  int inCommon() {
+    return inCommon;
   }
 
   /** How many passes, from the first, act in the same way here and in another sheet. */

@@ -22,8 +22,8 @@ import java.util.function.Supplier;
  * A run sheet over the source, to be read at any level.
  *
  * <p>Tiles are kept where they pay: what was asked for, what lies just below the pass under the
- * hand, and every {@link #RUN} passes between; the passes of a run are done one after the other on
- * the same tile while it is in the processor's cache.
+ * hand or the one that was changed, and every {@link #RUN} passes below that; the passes of a run
+ * are done one after the other on the same tile while it is in the processor's cache.
  */
 public final class SheetView implements PixelReader {
   /** Passes done on a tile before it is kept. */
@@ -248,7 +248,7 @@ public final class SheetView implements PixelReader {
     for (int i = n - 1; i >= 0; i--) {
       apply(run[i], block);
       int next = i == 0 ? top : run[i - 1] - 1;
-      if (keep && i > 0 && (between(run[i], hand, next) || endsRun(run[i], run[i - 1]))) {
+      if (keep && i > 0 && pays(run[i], next, run[i - 1])) {
         keep(run[i], level, t, src, block.copy());
       }
     }
@@ -258,9 +258,17 @@ public final class SheetView implements PixelReader {
     return block;
   }
 
-  /** Nothing between is kept while something is dragged: the next moment has other tiles. */
-  private boolean endsRun(int depth, int next) {
-    return !prints.holds() && depth / RUN < next / RUN;
+  /**
+   * Whether a tile between is kept: just below the pass under the hand or the one that was changed,
+   * and at the end of a run below it. Above it the next change has other tiles.
+   *
+   * @param next depth below the next pass that acts on the tile, whose depth is {@code above}
+   */
+  private boolean pays(int depth, int next, int above) {
+    int same = prints.inCommon();
+    return between(depth, hand, next)
+        || between(depth, same, next)
+        || (same == 0 || depth <= same) && !prints.holds() && depth / RUN < above / RUN;
   }
 
   private static boolean between(int depth, int hand, int next) {

@@ -87,7 +87,7 @@ final class SkinParts {
   }
 
   private static final long PATCH_BYTES = 400_000;
-  private static final long GROUND_PLANES = 4;
+  private static final long GROUND_PLANES = 8;
 
   private <T> T kept(long key, long bytes, Supplier<T> measure) {
     return engine.cache().analysis(key, bytes, measure);

@@ -12,7 +12,8 @@ import java.util.function.Supplier;
 
 /**
  * Tiles and analyses by fingerprint under one budget of bytes; what was not used for longest is
- * dropped and computed again when wanted. Thread-safe.
+ * dropped and computed again when wanted, tiles first while they take more than their share, since
+ * analyses are small and dear. Thread-safe.
  */
 public final class TileCache {
   // Strictly the least recently used goes. A policy that weighs how often an entry was used turns
@@ -22,9 +23,29 @@ public final class TileCache {
 
   private static final long OVERHEAD = 100;
 
+  /** Percent of the budget that tiles may keep when analyses want room too. */
+  private static final int TILES_SHARE = 60;
+
+  /** Entries of one kind, that used last at the end. Every access under the lock of the cache. */
+  private static final class Kind {
+    final LinkedHashMap<Long, Entry> entries = new LinkedHashMap<>(1024, 0.75f, true);
+    long held;
+
+    void put(long key, Entry e) {
+      Entry old = entries.put(key, e);
+      held += e.bytes() - (old == null ? 0 : old.bytes());
+    }
+
+    void dropOldest() {
+      Iterator<Entry> oldest = entries.values().iterator();
+      held -= oldest.next().bytes();
+      oldest.remove();
+    }
+  }
+
   private final long budget;
-  private final LinkedHashMap<Long, Entry> entries = new LinkedHashMap<>(1024, 0.75f, true);
-  private long held;
+  private final Kind tiles = new Kind();
+  private final Kind analysed = new Kind();
   private final ConcurrentHashMap<Long, CompletableFuture<Object>> running =
       new ConcurrentHashMap<>();
   private final LongAdder analyses = new LongAdder();
@@ -50,36 +71,34 @@ public final class TileCache {
 
   /** Bytes held now. */
   public long heldBytes() {
-    synchronized (entries) {
-      return held;
+    synchronized (tiles) {
+      return tiles.held + analysed.held;
     }
   }
 
-  private Object find(long key) {
-    synchronized (entries) {
-      Entry e = entries.get(key);
+  private Object find(Kind kind, long key) {
+    synchronized (tiles) {
+      Entry e = kind.entries.get(key);
       return e == null ? null : e.value();
     }
   }
 
-  private void store(long key, Object value, long bytes) {
-    synchronized (entries) {
-      Entry old = entries.put(key, new Entry(value, bytes + OVERHEAD));
-      held += bytes + OVERHEAD - (old == null ? 0 : old.bytes());
-      Iterator<Entry> oldest = entries.values().iterator();
-      while (held > budget && oldest.hasNext()) {
-        held -= oldest.next().bytes();
-        oldest.remove();
+  private void store(Kind kind, long key, Object value, long bytes) {
+    synchronized (tiles) {
+      kind.put(key, new Entry(value, bytes + OVERHEAD));
+      while (tiles.held + analysed.held > budget) {
+        boolean tooMany = tiles.held > budget / 100 * TILES_SHARE || analysed.held == 0;
+        (tooMany ? tiles : analysed).dropOldest();
       }
     }
   }
 
   RgbBlock get(long key) {
-    return (RgbBlock) find(key);
+    return (RgbBlock) find(tiles, key);
   }
 
   void put(long key, RgbBlock block) {
-    store(key, block, 12L * block.size());
+    store(tiles, key, block, 12L * block.size());
   }
 
   /** Analyses computed since the start. */
@@ -90,7 +109,7 @@ public final class TileCache {
   /** An analysis if it is there, else null. */
   @SuppressWarnings("unchecked")
   <T> T peek(long key) {
-    return (T) find(key);
+    return (T) find(analysed, key);
   }
 
   /**
@@ -99,7 +118,7 @@ public final class TileCache {
    * @param wait whether to wait for the other thread; if not, null says that it is being made
    */
   RgbBlock tile(long key, boolean wait, Supplier<RgbBlock> compute) {
-    return (RgbBlock) once(key, wait, compute);
+    return (RgbBlock) once(tiles, key, wait, compute);
   }
 
   /**
@@ -110,20 +129,21 @@ public final class TileCache {
   <T> T analysis(long key, long bytes, Supplier<T> compute) {
     return (T)
         once(
+            analysed,
             key,
             true,
             () -> {
               T value = compute.get();
               analyses.increment();
-              store(key, value, bytes);
+              store(analysed, key, value, bytes);
               return value;
             });
   }
 
   // What is computed only ever asks for what lies below it in the sheet, so waits cannot form a
   // ring.
-  private Object once(long key, boolean wait, Supplier<?> compute) {
-    Object there = find(key);
+  private Object once(Kind kind, long key, boolean wait, Supplier<?> compute) {
+    Object there = find(kind, key);
     if (there != null) {
       return there;
     }

@@ -30,15 +30,25 @@ public final class MaskedBlur {
     Plane den = WideGaussian.blur(m, sigmaPx);
     Plane[] out = new Plane[planes.length];
     for (int p = 0; p < planes.length; p++) {
-      Plane vm = new Plane(m.rect());
-      for (int i = 0; i < vm.data().length; i++) {
-        vm.data()[i] = planes[p].data()[i] * m.data()[i];
-      }
-      out[p] = WideGaussian.blur(vm, sigmaPx);
-      float[] d = out[p].data();
-      for (int i = 0; i < d.length; i++) {
-        d[i] = den.data()[i] > 1e-3f ? d[i] / den.data()[i] : fallback;
-      }
+      out[p] = of(planes[p], m, den, sigmaPx, fallback);
+    }
+    return out;
+  }
+
+  /**
+   * As {@link #of(Plane, Plane, double, float)} with the mask's own blur at hand.
+   *
+   * @param den {@link WideGaussian#blur} of the mask
+   */
+  public static Plane of(Plane v, Plane m, Plane den, double sigmaPx, float fallback) {
+    Plane vm = new Plane(m.rect());
+    for (int i = 0; i < vm.data().length; i++) {
+      vm.data()[i] = v.data()[i] * m.data()[i];
+    }
+    Plane out = WideGaussian.blur(vm, sigmaPx);
+    float[] d = out.data();
+    for (int i = 0; i < d.length; i++) {
+      d[i] = den.data()[i] > 1e-3f ? d[i] / den.data()[i] : fallback;
     }
     return out;
   }

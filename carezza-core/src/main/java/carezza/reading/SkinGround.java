@@ -1,6 +1,7 @@
 package carezza.reading;
 
 import carezza.field.MaskedBlur;
+import carezza.field.WideGaussian;
 import carezza.filter.Gaussian;
 import carezza.image.Plane;
 import carezza.image.Rect;
@@ -28,10 +29,14 @@ public final class SkinGround {
   /** Skin counts above this weight. */
   private static final float SKIN = 0.6f;
 
+  /** Sigmas between which the fine and the small band lie. */
+  private static final double[] BORDERS_MM = {0.15, 0.6, 1.5};
+
   private final Rect part;
   private final double pxPerMm;
   private final double px;
   private final Plane mask;
+  private final Plane[] maskBlurred = new Plane[BORDERS_MM.length];
   private final Plane inner;
   private final Plane fine;
   private final Plane small;
@@ -51,6 +56,9 @@ public final class SkinGround {
     px = pxPerMm / (1 << b.level());
     Plane solid = solid(b, skin);
     mask = solid.crop(near(part, px, b.rect()), 0);
+    for (int i = 0; i < maskBlurred.length; i++) {
+      maskBlurred[i] = WideGaussian.blur(mask, BORDERS_MM[i] * px);
+    }
     inner = eroded(solid, INNER_MM * px).crop(part, 0);
     Plane e = Bands.logLuminance(b).crop(mask.rect(), 0);
     Plane[] bands = bands(e);
@@ -113,10 +121,13 @@ public final class SkinGround {
 
   /** Fine and small band over the part. */
   private Plane[] bands(Plane e) {
-    Plane a = MaskedBlur.of(e, mask, 0.15 * px, 0);
-    Plane b = MaskedBlur.of(e, mask, 0.6 * px, 0);
-    Plane c = MaskedBlur.of(e, mask, 1.5 * px, 0);
-    return new Plane[] {Bands.difference(a, b).crop(part, 0), Bands.difference(b, c).crop(part, 0)};
+    Plane[] g = new Plane[BORDERS_MM.length];
+    for (int i = 0; i < g.length; i++) {
+      g[i] = MaskedBlur.of(e, mask, maskBlurred[i], BORDERS_MM[i] * px, 0);
+    }
+    return new Plane[] {
+      Bands.difference(g[0], g[1]).crop(part, 0), Bands.difference(g[1], g[2]).crop(part, 0)
+    };
   }
 
   /**
