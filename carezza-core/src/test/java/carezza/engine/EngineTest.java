@@ -94,7 +94,7 @@ public class EngineTest {
         }
       }
     }
-    assertThat(255 * worst).isLessThan(0.5);
+    assertThat(255 * worst).isLessThan(0.002);
   }
 
   private static double encoded(float[] m, int row, RgbBlock b, int i) {
