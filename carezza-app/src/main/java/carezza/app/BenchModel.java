@@ -59,6 +59,9 @@ public final class BenchModel {
     HAND,
     PIN_RIGHT_EYE,
     PIN_LEFT_EYE,
+    PIN_NOSE,
+    PIN_MOUTH,
+    PIN_MOUTH_OTHER,
     POINT_SKIN,
     POINT_TEETH,
     POINT_EYE_WHITE,
@@ -119,6 +122,8 @@ public final class BenchModel {
   private final Executor worker;
   private final Executor ui;
   private Pin firstEye;
+  private Pin nose;
+  private Pin mouth;
 
   /**
    * @param finder looks for a face in a picture that has no pins
@@ -463,6 +468,19 @@ public final class BenchModel {
           boolean swap = second.x() < firstEye.x();
           commit(s.withFaceMap(new FaceMap(swap ? second : firstEye, swap ? firstEye : second)));
           tool.set(Tool.HAND);
+          faces.seekAtPins();
+        }
+        case PIN_NOSE -> {
+          nose = new Pin(x, y);
+          tool.set(Tool.PIN_MOUTH);
+        }
+        case PIN_MOUTH -> {
+          mouth = new Pin(x, y);
+          tool.set(Tool.PIN_MOUTH_OTHER);
+        }
+        case PIN_MOUTH_OTHER -> {
+          tool.set(Tool.HAND);
+          faces.lay(nose, mouth, new Pin(x, y));
         }
         case POINT_SKIN -> grow("skin", Growth.Like.SKIN, x, y);
         case POINT_TEETH -> grow("teeth", Growth.Like.TEETH, x, y);

@@ -5,6 +5,7 @@ import carezza.face.FaceHandle;
 import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.Pin;
+import carezza.face.PinnedFace;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
 import java.util.List;
@@ -63,6 +64,38 @@ public final class Faces {
           model.message().set(faces.isEmpty() ? Words.of("message.noFace") : "");
           offered.set(faces);
         });
+  }
+
+  /** Looks for the face whose eyes have just been pinned. */
+  void seekAtPins() {
+    OpenPicture p = model.picture().get();
+    p.history()
+        .now()
+        .faceMap()
+        .ifPresent(
+            m ->
+                model.away(
+                    seeker,
+                    () -> finder.at(p.engine().original(), m.rightEye(), m.leftEye()),
+                    found -> {
+                      model.message().set(found.isEmpty() ? Words.of("message.noFaceAtPins") : "");
+                      offered.set(found.stream().toList());
+                    }));
+  }
+
+  /** Lays outlines on pins, to be confirmed and bent. */
+  void lay(Pin nose, Pin mouth, Pin otherCorner) {
+    OpenPicture p = model.picture().get();
+    PinnedFace pins;
+    try {
+      FaceMap eyes = p.history().now().faceMap().orElseThrow();
+      pins = PinnedFace.of(eyes, nose, mouth, otherCorner);
+    } catch (IllegalArgumentException e) {
+      model.message().set(Words.of("message.pinsUnfit"));
+      return;
+    }
+    model.away(
+        seeker, () -> finder.laid(p.engine().original(), pins), laid -> offered.set(List.of(laid)));
   }
 
   /** Takes the faces that were found: scale, and regions with no pointing. */

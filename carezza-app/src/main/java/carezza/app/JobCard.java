@@ -175,7 +175,18 @@ final class JobCard extends VBox {
     HBox row = new HBox(6, say, space, known.isPresent() ? bend() : find());
     row.setAlignment(Pos.CENTER_LEFT);
     row.getStyleClass().add("regions");
+    if (known.isPresent() || model.sheet().get().faceMap().isEmpty()) {
+      return row;
+    }
+    row.getChildren().add(pinFace());
     return row;
+  }
+
+  private Button pinFace() {
+    Button pin = new Button(Words.of("action.pinFace"));
+    pin.setId("pinFace");
+    pin.setOnAction(e -> model.tool().set(BenchModel.Tool.PIN_NOSE));
+    return pin;
   }
 
   private static String scale(FaceMap map) {

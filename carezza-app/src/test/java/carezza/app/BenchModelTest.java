@@ -17,6 +17,8 @@ import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
 import javax.imageio.ImageIO;
 import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
@@ -42,8 +44,7 @@ public class BenchModelTest {
     DocumentStore store = DocumentStore.of(picture, own);
     Document d = store.load();
     store.save(d.with(RunSheet.EMPTY.withFaceMap(new FaceMap(new Pin(74, 90), new Pin(326, 90)))));
-    model =
-        new BenchModel((p, c) -> java.util.List.of(), Runnable::run, Runnable::run, Runnable::run);
+    model = new BenchModel(KnownFaces.NONE, Runnable::run, Runnable::run, Runnable::run);
     model.show(OpenPicture.open(picture, own, f -> {}));
   }
 
@@ -158,13 +159,50 @@ public class BenchModelTest {
   }
 
   private BenchModel withFace(FoundFace face) throws Exception {
+    return with(new KnownFaces(List.of(face), Optional.empty(), null));
+  }
+
+  private BenchModel with(KnownFaces faces) throws Exception {
     Path fresh = Files.createTempDirectory("carezza-face").resolve("q.png");
     Files.copy(picture, fresh);
-    BenchModel m =
-        new BenchModel(
-            (p, c) -> java.util.List.of(face), Runnable::run, Runnable::run, Runnable::run);
+    BenchModel m = new BenchModel(faces, Runnable::run, Runnable::run, Runnable::run);
     m.show(OpenPicture.open(fresh, fresh.resolveSibling("own"), f -> {}));
     return m;
+  }
+
+  @Test
+  public void aFaceIsLookedForBetweenPins() throws Exception {
+    BenchModel m = with(new KnownFaces(List.of(), Optional.of(face()), null));
+    assertThat(m.tool().get()).isEqualTo(BenchModel.Tool.PIN_RIGHT_EYE);
+    m.point(300, 100);
+    m.point(100, 100);
+    assertThat(m.sheet().get().faceMap().orElseThrow().rightEye()).isEqualTo(new Pin(100, 100));
+    assertThat(m.faces().offered().get()).containsExactly(face());
+    m.faces().takeOffered();
+    assertThat(m.sheet().get().faceMap().orElseThrow().faces()).hasSize(1);
+  }
+
+  @Test
+  public void outlinesAreLaidOnNoseAndMouthWhereNoFaceIsRecognised() throws Exception {
+    BenchModel m = with(new KnownFaces(List.of(), Optional.empty(), face()));
+    m.point(100, 100);
+    m.point(300, 100);
+    assertThat(m.faces().offered().get()).isEmpty();
+    assertThat(m.message().get()).isEqualTo(Words.of("message.noFaceAtPins"));
+    m.tool().set(BenchModel.Tool.PIN_NOSE);
+    m.point(200, 60);
+    m.point(150, 200);
+    m.point(250, 200);
+    assertThat(m.message().get())
+        .as("a nose above the eyes")
+        .isEqualTo(Words.of("message.pinsUnfit"));
+    assertThat(m.faces().offered().get()).isEmpty();
+    m.tool().set(BenchModel.Tool.PIN_NOSE);
+    m.point(200, 160);
+    m.point(250, 200);
+    m.point(150, 200);
+    assertThat(m.tool().get()).isEqualTo(BenchModel.Tool.HAND);
+    assertThat(m.faces().offered().get()).containsExactly(face());
   }
 
   private static FoundFace face() {
@@ -178,7 +216,7 @@ public class BenchModelTest {
     mesh[291] = new Pin(260, 220);
     return new FoundFace(
         0.9,
-        java.util.List.of(mesh),
+        List.of(mesh),
         new Pin(100, 100),
         new Pin(300, 100),
         37,

@@ -16,21 +16,13 @@ public record HeadTurn(
     double yawDegrees, double pitchDegrees, double rollDegrees, double eyeShortening) {
 
   public static HeadTurn of(List<Pin> mesh) {
-    double[][] normal = new double[4][4];
-    double[][] right = new double[2][4];
-    for (int i = 0; i < CanonicalFace.size(); i++) {
-      double[] c = CanonicalFace.vertex(i);
-      double[] row = {c[0], c[1], c[2], 1};
-      for (int a = 0; a < 4; a++) {
-        for (int b = 0; b < 4; b++) {
-          normal[a][b] += row[a] * row[b];
-        }
-        right[0][a] += row[a] * mesh.get(i).x();
-        right[1][a] -= row[a] * mesh.get(i).y();
-      }
+    double[][] from = new double[CanonicalFace.size()][];
+    for (int i = 0; i < from.length; i++) {
+      from[i] = CanonicalFace.vertex(i);
     }
-    double[] x = solved(normal, right[0]);
-    double[] y = solved(normal, right[1]);
+    double[][] fit = fitted(from, mesh);
+    double[] x = fit[0];
+    double[] y = fit[1];
     double sx = length(x);
     double sy = length(y);
     double[] z = {
@@ -46,6 +38,28 @@ public record HeadTurn(
     double pitch = Math.toDegrees(Math.asin(Math.max(-1, Math.min(1, up))));
     double eyes = Math.min(1, Math.hypot(x[0], y[0]) / scale);
     return new HeadTurn(yaw, pitch, Math.toDegrees(roll), eyes);
+  }
+
+  /**
+   * Least squares of places on the picture on places in space.
+   *
+   * @param from four or more, not all in a plane; x, y up, z
+   * @return what x on the picture, and y upwards, are made of: x, y, z, 1
+   */
+  static double[][] fitted(double[][] from, List<Pin> to) {
+    double[][] normal = new double[4][4];
+    double[][] right = new double[2][4];
+    for (int i = 0; i < from.length; i++) {
+      double[] row = {from[i][0], from[i][1], from[i][2], 1};
+      for (int a = 0; a < 4; a++) {
+        for (int b = 0; b < 4; b++) {
+          normal[a][b] += row[a] * row[b];
+        }
+        right[0][a] += row[a] * to.get(i).x();
+        right[1][a] -= row[a] * to.get(i).y();
+      }
+    }
+    return new double[][] {solved(normal, right[0]), solved(normal, right[1])};
   }
 
   /** The point of a mesh on the other side of the face, or itself on the middle line. */

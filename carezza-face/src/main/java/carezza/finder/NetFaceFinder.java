@@ -6,11 +6,13 @@ import carezza.face.FoundFace;
 import carezza.face.HeadTurn;
 import carezza.face.PersonMask;
 import carezza.face.Pin;
+import carezza.face.PinnedFace;
 import carezza.image.PixelReader;
 import carezza.region.FaceSnap;
 import carezza.region.IrisRim;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
 
@@ -24,6 +26,11 @@ public final class NetFaceFinder implements FaceFinder {
   private static final double CERTAIN = 0.85;
   private static final double LEAST_PRESENCE = 0.5;
   private static final int LIPS_CORNER = 61;
+
+  /** Side of the square round a face, and how far its middle lies below the eyes, eye distances. */
+  private static final double FACE_OF_EYES = 3.7;
+
+  private static final double BELOW_EYES = 0.5;
 
   /** Corners of the sitter's right and left eye that give the next square its angle. */
   private static final int RIGHT_CORNER = 33;
@@ -71,12 +78,38 @@ public final class NetFaceFinder implements FaceFinder {
     List<FoundFace> out = new ArrayList<>();
     for (Detector.Found f : detect(copy, cancelled)) {
       check(cancelled);
-      FoundFace face = look(copy, f);
+      FoundFace face = look(copy, f.score(), f.box());
       if (face != null) {
         out.add(snaps ? snapped(face, picture) : face);
       }
     }
     return sharingPeople(out);
+  }
+
+  @Override
+  public synchronized Optional<FoundFace> at(PixelReader picture, Pin rightEye, Pin leftEye) {
+    load();
+    Copy copy = new Copy(picture);
+    FoundFace face = look(copy, 0, eyeBox(copy, rightEye, leftEye));
+    return Optional.ofNullable(face).map(f -> snaps ? snapped(f, picture) : f);
+  }
+
+  @Override
+  public synchronized FoundFace laid(PixelReader picture, PinnedFace pins) {
+    load();
+    Copy copy = new Copy(picture);
+    Box box = eyeBox(copy, pins.rightEye(), pins.leftEye());
+    FoundFace face = pins.face(people.find(copy, box));
+    return snaps ? snapped(face, picture) : face;
+  }
+
+  /** A square round a face, from its pupils. */
+  private static Box eyeBox(Copy copy, Pin right, Pin left) {
+    double dx = (left.x() - right.x()) / copy.side();
+    double dy = (left.y() - right.y()) / copy.side();
+    double cx = (left.x() + right.x()) / 2 / copy.side() - BELOW_EYES * dy;
+    double cy = (left.y() + right.y()) / 2 / copy.side() + BELOW_EYES * dx;
+    return new Box(cx, cy, FACE_OF_EYES * Math.hypot(dx, dy), Math.atan2(dy, dx));
   }
 
   /** One mask for the whole picture: everybody whom any face shows. */
@@ -163,8 +196,11 @@ public final class NetFaceFinder implements FaceFinder {
   /** What the landmark net says of a square. */
   private record Seen(double presence, double[][] points, double[][] right, double[][] left) {}
 
-  private FoundFace look(Copy copy, Detector.Found f) {
-    Box box = f.box();
+  /**
+   * @param score certainty with which there is a face in the square
+   */
+  private FoundFace look(Copy copy, double score, Box square) {
+    Box box = square;
     for (int k = 1; ; k++) {
       Seen seen = seen(copy, box, false);
       if (seen.presence < LEAST_PRESENCE) {
@@ -173,7 +209,7 @@ public final class NetFaceFinder implements FaceFinder {
       if (k == LOOKS) {
         Seen both = mean(seen, seen(copy, box, true));
         PersonMask person = people.find(copy, around(both.points));
-        return face(f.score(), both.points, both.right, both.left, copy.side(), person);
+        return face(score, both.points, both.right, both.left, copy.side(), person);
       }
       box = around(seen.points);
     }
