@@ -37,7 +37,8 @@ final class FaceOffer extends HBox {
         .offered()
         .addListener(
             (o, a, faces) -> {
-              say.setText(Words.of("face.offer", faces.size()));
+              boolean byHand = faces.stream().allMatch(f -> f.score() == 0);
+              say.setText(byHand ? Words.of("face.laid") : Words.of("face.offer", faces.size()));
               setVisible(!faces.isEmpty());
               (faces.isEmpty() ? after : use).requestFocus();
             });

@@ -94,7 +94,7 @@ final class JobCard extends VBox {
       out.add(p.kind().usesArea() ? AreaPanel.describe(p.area()) : p.heals().size());
     }
     model.sheet().get().regions().forEach((k, v) -> out.add(k + Objects.hash(v)));
-    out.add(model.sheet().get().faceMap().map(m -> m.faces().size()).orElse(0));
+    out.add(model.sheet().get().faceMap().map(m -> m.faces().size()).orElse(-1));
     return out;
   }
 
@@ -108,7 +108,7 @@ final class JobCard extends VBox {
       return;
     }
     list.getChildren().add(regions());
-    list.getChildren().add(faces(model.sheet().get().faceMap().filter(m -> !m.faces().isEmpty())));
+    list.getChildren().add(faces(model.sheet().get().faceMap()));
     RunSheet s = model.sheet().get();
     for (Stage stage : SHOWN) {
       list.getChildren().add(stageRow(stage));
@@ -166,19 +166,28 @@ final class JobCard extends VBox {
     return row;
   }
 
-  /** What is known of faces, and how to bend their outlines or to look for them. */
-  private Node faces(Optional<FaceMap> known) {
-    Label say = new Label(known.map(JobCard::scale).orElse(Words.of("card.noMap")));
-    say.getStyleClass().add("soft");
+  /**
+   * What is known of faces, and how to bend their outlines, to look for them or lay them by hand.
+   */
+  private Node faces(Optional<FaceMap> map) {
+    if (map.filter(m -> !m.faces().isEmpty()).isPresent()) {
+      return row(scale(map.get()), bend());
+    }
+    if (map.isEmpty()) {
+      return row(Words.of("card.noMap"), find());
+    }
+    String pinned = Words.of("card.pinned", pxPerMm(map.get()), error(map.get()));
+    return new VBox(row(pinned, find()), row(Words.of("card.byHand"), pinFace()));
+  }
+
+  private static HBox row(String say, Node button) {
+    Label label = new Label(say);
+    label.getStyleClass().add("soft");
     Region space = new Region();
     HBox.setHgrow(space, Priority.ALWAYS);
-    HBox row = new HBox(6, say, space, known.isPresent() ? bend() : find());
+    HBox row = new HBox(6, label, space, button);
     row.setAlignment(Pos.CENTER_LEFT);
     row.getStyleClass().add("regions");
-    if (known.isPresent() || model.sheet().get().faceMap().isEmpty()) {
-      return row;
-    }
-    row.getChildren().add(pinFace());
     return row;
   }
 
@@ -190,11 +199,15 @@ final class JobCard extends VBox {
   }
 
   private static String scale(FaceMap map) {
-    return Words.of(
-        "card.map",
-        map.faces().size(),
-        String.format(Locale.ROOT, "%.1f", map.pxPerMm()),
-        Math.round(100 * map.relativeError()));
+    return Words.of("card.map", map.faces().size(), pxPerMm(map), error(map));
+  }
+
+  private static String pxPerMm(FaceMap map) {
+    return String.format(Locale.ROOT, "%.1f", map.pxPerMm());
+  }
+
+  private static long error(FaceMap map) {
+    return Math.round(100 * map.relativeError());
   }
 
   private Button find() {

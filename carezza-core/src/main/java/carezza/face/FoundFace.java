@@ -7,7 +7,7 @@ import java.util.List;
  * A face as it was found, or as it was bent by hand since. Source pixels; right and left are the
  * sitter's.
  *
- * @param score certainty, 0 to 1
+ * @param score certainty, 0 to 1; 0 where it was laid on pins
  * @param mesh the 468 points of the canonical face mesh
  * @param rightPupil centre of the sitter's right iris
  * @param leftPupil centre of the sitter's left iris

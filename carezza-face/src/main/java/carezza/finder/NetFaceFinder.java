@@ -27,6 +27,9 @@ public final class NetFaceFinder implements FaceFinder {
   private static final double LEAST_PRESENCE = 0.5;
   private static final int LIPS_CORNER = 61;
 
+  /** Certainty of a face whose eyes a person has shown. */
+  private static final double PINNED = 1;
+
   /** Side of the square round a face, and how far its middle lies below the eyes, eye distances. */
   private static final double FACE_OF_EYES = 3.7;
 
@@ -90,7 +93,7 @@ public final class NetFaceFinder implements FaceFinder {
   public synchronized Optional<FoundFace> at(PixelReader picture, Pin rightEye, Pin leftEye) {
     load();
     Copy copy = new Copy(picture);
-    FoundFace face = look(copy, 0, eyeBox(copy, rightEye, leftEye));
+    FoundFace face = look(copy, PINNED, eyeBox(copy, rightEye, leftEye));
     return Optional.ofNullable(face).map(f -> snaps ? snapped(f, picture) : f);
   }
 
