@@ -8,14 +8,14 @@ import carezza.image.RgbBlock;
 /**
  * Light as E = log2 of luminance and two ratios, c1 = log2 R/G and c2 = log2 G/B. A gain of light
  * moves E alone; shade on skin moves the ratios little, so what the ratios show is pigment and
- * blood. Light under 2^-10 is taken as 2^-10.
+ * blood. Light under 2^-13 is taken as 2^-13, half a code of 8 bits in sRGB.
  *
  * @param e log2 luminance, stops
  * @param c1 log2 R/G
  * @param c2 log2 G/B
  */
 public record ColourRatios(Plane e, Plane c1, Plane c2) {
-  private static final float FLOOR = 1f / 1024;
+  private static final float FLOOR = 1f / 8192;
 
   /** The same where {@code mask} is above 0, and 0 elsewhere. */
   public static ColourRatios of(RgbBlock b, Plane mask) {
