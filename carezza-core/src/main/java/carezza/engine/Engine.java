@@ -28,6 +28,9 @@ public final class Engine {
   /** Scale assumed while no face map says better: the face fills a third of the shorter side. */
   private static final double UNPINNED_FACE_MM = 140;
 
+  /** Pixels brought into the working space at once, in arrays that stay in the nearest cache. */
+  private static final int MIXED_AT_ONCE = 2048;
+
   /** Sheets whose prints are remembered: shown, held, measured now and before, unlit. */
   private static final int RECENT = 6;
 
@@ -187,20 +190,27 @@ public final class Engine {
     for (int c = 0; c < 3; c++) {
       source.lookUp(c, t, encoding.table(c, source.depth()), b.channel(c));
     }
-    return new RgbBlock(0, t, mixed(b, 0), mixed(b, 3), mixed(b, 6));
+    float[][] part = new float[3][MIXED_AT_ONCE];
+    float[][] out = new float[3][MIXED_AT_ONCE];
+    for (int at = 0; at < b.size(); at += MIXED_AT_ONCE) {
+      int n = Math.min(MIXED_AT_ONCE, b.size() - at);
+      for (int c = 0; c < 3; c++) {
+        System.arraycopy(b.channel(c), at, part[c], 0, n);
+      }
+      for (int c = 0; c < 3; c++) {
+        mix(part, matrix[3 * c], matrix[3 * c + 1], matrix[3 * c + 2], out[c]);
+        System.arraycopy(out[c], 0, b.channel(c), at, n);
+      }
+    }
+    return b;
   }
 
-  private float[] mixed(RgbBlock b, int row) {
-    float kr = matrix[row];
-    float kg = matrix[row + 1];
-    float kb = matrix[row + 2];
-    float[] r = b.r();
-    float[] g = b.g();
-    float[] bl = b.b();
-    float[] out = new float[r.length];
+  private static void mix(float[][] rgb, float kr, float kg, float kb, float[] out) {
+    float[] r = rgb[0];
+    float[] g = rgb[1];
+    float[] b = rgb[2];
     for (int i = 0; i < out.length; i++) {
-      out[i] = kr * r[i] + kg * g[i] + kb * bl[i];
+      out[i] = kr * r[i] + kg * g[i] + kb * b[i];
     }
-    return out;
   }
 }

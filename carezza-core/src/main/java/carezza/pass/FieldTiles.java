@@ -69,16 +69,6 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
 
   /** The fields at the pixel centres of {@code rect} at any level. */
   public Plane[] over(Run run, int count, Analysis analysis, int atLevel, Rect rect) {
-    return over(run, count, analysis, atLevel, rect, rect);
-  }
-
-  /** As above where a mask over a block is not 0, and 0 elsewhere; null weighs 1 everywhere. */
-  public Plane[] over(Run run, int count, Analysis analysis, RgbBlock b, float[] weight) {
-    Rect part = Weighted.bounds(b.rect(), weight);
-    return over(run, count, analysis, b.level(), b.rect(), part);
-  }
-
-  private Plane[] over(Run run, int count, Analysis analysis, int atLevel, Rect rect, Rect wanted) {
     Plane[] out = new Plane[count];
     for (int f = 0; f < count; f++) {
       out[f] = new Plane(rect);
@@ -89,7 +79,7 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
     int tx1 = (int) Math.floor((rect.right() - 0.5) / side);
     for (int ty = (int) Math.floor((rect.y() + 0.5) / side); ty <= ty1; ty++) {
       for (int tx = (int) Math.floor((rect.x() + 0.5) / side); tx <= tx1; tx++) {
-        Rect part = pixels(tx, ty, side).intersect(wanted);
+        Rect part = pixels(tx, ty, side).intersect(rect);
         if (part.isEmpty()) {
           continue;
         }
@@ -101,6 +91,13 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
       }
     }
     return out;
+  }
+
+  /**
+   * The fields over the part of a block where a mask over it is not 0; null weighs 1 everywhere.
+   */
+  public Plane[] over(Run run, int count, Analysis analysis, RgbBlock b, float[] weight) {
+    return over(run, count, analysis, b.level(), Weighted.bounds(b.rect(), weight));
   }
 
   /** Pixels whose centres lie in a tile. */

@@ -3,6 +3,7 @@ package carezza.pass;
 import carezza.color.Roots;
 import carezza.color.WorkingSpace;
 import carezza.image.Plane;
+import carezza.image.Rect;
 import carezza.image.RgbBlock;
 
 /**
@@ -44,25 +45,57 @@ public final class SmoothGain {
   }
 
   /**
+   * @param stops over a part of the block that holds every pixel with weight
    * @param weight mask of 0..1 a pixel, or null for 1 everywhere
    */
   public static void apply(RgbBlock b, Plane[] stops, float amount, float[] weight) {
-    float[][] g = {stops[0].data(), stops[1].data(), stops[2].data()};
+    Rect part = stops[0].rect();
+    if (part.isEmpty()) {
+      return;
+    }
     Weighted.change(
         b,
         weight,
         (red, green, blue, w, at) -> {
           float[][] v = {red, green, blue};
           float[] gain = new float[w.length];
+          int[] from = places(b.rect(), part, at);
           for (int c = 0; c < 3; c++) {
+            float[] g = stops[c].data();
             for (int i = 0; i < gain.length; i++) {
-              gain[i] = w[i] * g[c][at[i]];
+              gain[i] = w[i] * g[from[i]];
             }
             Roots.exp2(gain, amount, gain);
-            for (int i = 0; i < gain.length; i++) {
-              v[c][i] *= gain[i];
-            }
+            multiply(v[c], gain);
           }
         });
+  }
+
+  private static void multiply(float[] v, float[] gain) {
+    for (int i = 0; i < gain.length; i++) {
+      v[i] *= gain[i];
+    }
+  }
+
+  /**
+   * Where pixels of a block stand in a part of it; those outside, which have no weight, anywhere.
+   */
+  private static int[] places(Rect block, Rect part, int[] at) {
+    int[] out = new int[at.length];
+    int last = (int) part.area() - 1;
+    int start = 0;
+    int end = 0;
+    int off = 0;
+    for (int i = 0; i < out.length; i++) {
+      int p = at[i];
+      if (p < start || p >= end) {
+        int y = p / block.w();
+        start = y * block.w();
+        end = start + block.w();
+        off = (block.y() + y - part.y()) * part.w() + block.x() - part.x() - start;
+      }
+      out[i] = Math.max(0, Math.min(last, p + off));
+    }
+    return out;
   }
 }
