@@ -186,7 +186,7 @@ final class SpeedWindow {
       switch (random.nextInt(4)) {
         case 0 -> stroke(robot, random);
         case 1 -> slide(bench, random);
-        case 2 -> robot.push(random.nextBoolean() ? KeyCode.DIGIT0 : KeyCode.DIGIT9);
+        case 2 -> robot.push(random.nextBoolean() ? KeyCode.F : KeyCode.G);
         default -> wheel(robot, random);
       }
       if (System.nanoTime() - start > 10e9 * shot) {
