@@ -38,6 +38,8 @@ final class FaceOffer extends HBox {
         .addListener(
             (o, a, faces) -> {
               boolean byHand = faces.stream().allMatch(f -> f.score() == 0);
+              boolean pinned = model.isOpen() && model.sheet().get().faceMap().isPresent();
+              refuse.setText(Words.of(pinned ? "action.keepPins" : "action.refuseFace"));
               say.setText(byHand ? Words.of("face.laid") : Words.of("face.offer", faces.size()));
               setVisible(!faces.isEmpty());
               (faces.isEmpty() ? after : use).requestFocus();

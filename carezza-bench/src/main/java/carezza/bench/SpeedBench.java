@@ -213,7 +213,7 @@ final class SpeedBench {
   private void warm(SheetView view, Viewport v) {
     int level = v.level();
     Rect need = v.seen(view.bounds(0)).toLevel(level).intersect(view.bounds(level));
-    inTiles(need, view.tile(), t -> view.read(level, t.intersect(view.bounds(level))));
+    inTiles(need, 256, t -> view.read(level, t.intersect(view.bounds(level))));
   }
 
   private interface ForRect {

@@ -41,6 +41,21 @@ public record Matrix3(double[] m) {
     };
   }
 
+  /**
+   * One row of a matrix over whole arrays of one length: out = m[3 row] x + m[3 row + 1] y + m[3
+   * row + 2] z.
+   *
+   * @param m as of {@link #floats}
+   */
+  public static void mix(float[] m, int row, float[] x, float[] y, float[] z, float[] out) {
+    float k = m[3 * row];
+    float l = m[3 * row + 1];
+    float n = m[3 * row + 2];
+    for (int i = 0; i < out.length; i++) {
+      out[i] = k * x[i] + l * y[i] + n * z[i];
+    }
+  }
+
   public Matrix3 inverse() {
     double a = m[4] * m[8] - m[5] * m[7];
     double b = m[5] * m[6] - m[3] * m[8];

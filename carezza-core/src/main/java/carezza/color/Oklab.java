@@ -75,16 +75,9 @@ public final class Oklab {
 
   private static void times(
       float[] k, float[] x, float[] y, float[] z, float[] a, float[] b, float[] c) {
-    weigh(k[0], x, k[1], y, k[2], z, a);
-    weigh(k[3], x, k[4], y, k[5], z, b);
-    weigh(k[6], x, k[7], y, k[8], z, c);
-  }
-
-  private static void weigh(
-      float k, float[] x, float l, float[] y, float m, float[] z, float[] out) {
-    for (int i = 0; i < out.length; i++) {
-      out[i] = k * x[i] + l * y[i] + m * z[i];
-    }
+    Matrix3.mix(k, 0, x, y, z, a);
+    Matrix3.mix(k, 1, x, y, z, b);
+    Matrix3.mix(k, 2, x, y, z, c);
   }
 
   public static void toLight(float lightness, float a, float b, float[] out) {

@@ -1,6 +1,7 @@
 package carezza.engine;
 
 import carezza.color.ColorEncoding;
+import carezza.color.Matrix3;
 import carezza.image.Hash;
 import carezza.image.PixelReader;
 import carezza.image.Rect;
@@ -198,19 +199,10 @@ public final class Engine {
         System.arraycopy(b.channel(c), at, part[c], 0, n);
       }
       for (int c = 0; c < 3; c++) {
-        mix(part, matrix[3 * c], matrix[3 * c + 1], matrix[3 * c + 2], out[c]);
+        Matrix3.mix(matrix, c, part[0], part[1], part[2], out[c]);
         System.arraycopy(out[c], 0, b.channel(c), at, n);
       }
     }
     return b;
-  }
-
-  private static void mix(float[][] rgb, float kr, float kg, float kb, float[] out) {
-    float[] r = rgb[0];
-    float[] g = rgb[1];
-    float[] b = rgb[2];
-    for (int i = 0; i < out.length; i++) {
-      out[i] = kr * r[i] + kg * g[i] + kb * b[i];
-    }
   }
 }

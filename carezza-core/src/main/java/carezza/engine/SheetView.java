@@ -183,11 +183,6 @@ public final class SheetView implements PixelReader {
     return new PassRun(pass, this, depth, false, prints.light(depth));
   }
 
-  /** Sides of the tiles that reading goes by; reading along them computes nothing twice. */
-  public int tile() {
-    return engine.tile();
-  }
-
   private RgbBlock read(int depth, int level, Rect rect, boolean keep) {
     if (!bounds(level).contains(rect)) {
       throw new IllegalArgumentException(rect + " is not inside " + bounds(level));

@@ -88,11 +88,9 @@ public final class Weighted {
         y1 = y + 1;
       }
     }
-    return new Rect(
-        rect.x() + Math.min(x0, x1),
-        rect.y() + Math.min(y0, y1),
-        Math.max(0, x1 - x0),
-        y1 - Math.min(y0, y1));
+    return y1 == 0
+        ? new Rect(rect.x(), rect.y(), 0, 0)
+        : new Rect(rect.x() + x0, rect.y() + y0, x1 - x0, y1 - y0);
   }
 
   private void run(int from, int to, float[] w) {

@@ -1,6 +1,7 @@
 package carezza.screen;
 
 import carezza.color.ColorEncoding;
+import carezza.color.Matrix3;
 
 /**
  * From working-space light to the 8-bit codes of an sRGB screen (IEC 61966-2-1), with a fixed noise
@@ -73,7 +74,7 @@ final class ScreenCode {
   void row(float[][] line, int deviceY, int[] out, int at) {
     noises(mixed, deviceY * MIX_Y, noise);
     for (int c = 0; c < 3; c++) {
-      light(3 * c, line[0], line[1], line[2], primaries[c]);
+      Matrix3.mix(TO_SCREEN, c, line[0], line[1], line[2], primaries[c]);
     }
     codes(primaries[0], primaries[1], primaries[2], noise, out, at);
   }
@@ -81,15 +82,6 @@ final class ScreenCode {
   private static void noises(int[] mixed, int row, float[] out) {
     for (int x = 0; x < out.length; x++) {
       out[x] = noise(mixed[x] ^ row);
-    }
-  }
-
-  private static void light(int i, float[] red, float[] green, float[] blue, float[] out) {
-    float r = TO_SCREEN[i];
-    float g = TO_SCREEN[i + 1];
-    float b = TO_SCREEN[i + 2];
-    for (int x = 0; x < out.length; x++) {
-      out[x] = r * red[x] + g * green[x] + b * blue[x];
     }
   }
 

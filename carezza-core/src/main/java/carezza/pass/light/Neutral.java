@@ -99,13 +99,7 @@ public final class Neutral implements PassKind {
   private static void mix(float[] m, float[] r, float[] g, float[] b, float[] w) {
     float[][] out = new float[3][r.length];
     for (int c = 0; c < 3; c++) {
-      float kr = m[3 * c];
-      float kg = m[3 * c + 1];
-      float kb = m[3 * c + 2];
-      float[] to = out[c];
-      for (int i = 0; i < to.length; i++) {
-        to[i] = kr * r[i] + kg * g[i] + kb * b[i];
-      }
+      Matrix3.mix(m, c, r, g, b, out[c]);
     }
     move(r, out[0], w);
     move(g, out[1], w);
