@@ -39,6 +39,9 @@ final class SheetPrints {
   /** More prints of one depth than this are not handed on to the next sheet. */
   private static final int MOST_HANDED_ON = 20_000;
 
+  /** A pass that looks at more than this much of the picture round a pixel looks far, mm. */
+  private static final double FAR_MM = 100;
+
   private final Engine engine;
   private final RunSheet sheet;
   private final Frame frame;
@@ -50,6 +53,7 @@ final class SheetPrints {
   private final Map<Long, Integer> below = new HashMap<>();
 
   private final int inCommon;
+  private final int farAbove;
 
   /** Prints of the picture by depth, from 1 on. */
   private final List<Map<Rect, Long>> prints = new ArrayList<>();
@@ -81,6 +85,7 @@ final class SheetPrints {
     }
     SheetPrints like = others.stream().max(Comparator.comparingInt(this::inCommon)).orElse(this);
     inCommon = like == this ? 0 : inCommon(like);
+    farAbove = held == null ? farAbove(inCommon) : -1;
     prints.addAll(like.prints.subList(0, inCommon));
     prints.replaceAll(m -> m.size() > MOST_HANDED_ON ? new ConcurrentHashMap<>() : m);
     while (prints.size() < active.size()) {
@@ -95,13 +100,37 @@ final class SheetPrints {
     return inCommon;
   }
 
+  /**
+   * How many passes act below the first one above the change that looks far round itself; -1 where
+   * there is none, or while analyses are held.
+   */
+  int farAbove() {
+    return farAbove;
+  }
+
+  private int farAbove(int from) {
+    Rect b = frame.bounds();
+    Rect middle = new Rect(b.x() + b.w() / 2, b.y() + b.h() / 2, 1, 1);
+    for (int d = from + 1; d < active.size(); d++) {
+      Pass p = active.get(d);
+      if (p.kind().looksAt(p, frame, middle).stream().anyMatch(this::isFar)) {
+        return d;
+      }
+    }
+    return -1;
+  }
+
+  private boolean isFar(Rect looked) {
+    return Math.max(looked.w(), looked.h()) > FAR_MM * frame.pxPerMm();
+  }
+
   /** How many passes, from the first, act in the same way here and in another sheet. */
   private int inCommon(SheetPrints o) {
     boolean alike =
         o.held == null
             && o.frame.equals(frame)
             && o.mapPrint == mapPrint
-            && o.sheet.regions() == sheet.regions();
+            && o.sheet.regions().equals(sheet.regions());
     int n = 0;
     while (alike
         && n < Math.min(active.size(), o.active.size())

@@ -22,8 +22,9 @@ import java.util.function.Supplier;
  * A run sheet over the source, to be read at any level.
  *
  * <p>Tiles are kept where they pay: what was asked for, what lies just below the pass under the
- * hand or the one that was changed, and every {@link #RUN} passes below that; the passes of a run
- * are done one after the other on the same tile while it is in the processor's cache.
+ * hand or the one that was changed, and every {@link #RUN} passes below that, and below the first
+ * pass above the change that looks so far round that the change moves it elsewhere too; the passes
+ * of a run are done one after the other on the same tile while it is in the processor's cache.
  */
 public final class SheetView implements PixelReader {
   /** Passes done on a tile before it is kept. */
@@ -94,10 +95,10 @@ public final class SheetView implements PixelReader {
     return out;
   }
 
-  /** Has what lies in rectangles of a level at hand, by all processors. */
-  void bringUp(int level, List<Rect> rects) {
+  /** Has tiles of a level at hand, by all processors. */
+  void bringUp(int level, List<Rect> tiles) {
     int depth = prints.active().size();
-    rects.stream().flatMap(r -> tiles(level, r).stream()).distinct().toList().parallelStream()
+    tiles.stream().distinct().toList().parallelStream()
         .forEach(t -> tile(depth, level, t, true, true));
   }
 
@@ -263,6 +264,7 @@ public final class SheetView implements PixelReader {
     int same = prints.inCommon();
     return between(depth, hand, next)
         || between(depth, same, next)
+        || between(depth, prints.farAbove(), next)
         || (same == 0 || depth <= same) && !prints.holds() && depth / RUN < above / RUN;
   }
 

@@ -3,21 +3,27 @@ package carezza.engine;
 import carezza.area.Area;
 import carezza.image.Hash;
 import carezza.image.Rect;
+import carezza.image.RgbBlock;
 import carezza.reading.SkinGround;
 import carezza.reading.SkinPatch;
 import carezza.reading.SkinPlanes;
 import carezza.region.RegionName;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.function.Supplier;
+import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 
 /**
  * The skin of two sheets in parts that are measured apart and kept while nothing in them changes,
  * so that a stroke has only the parts measured again that it touches.
  */
 final class SkinParts {
-  /** Tiles along the side of a part. */
+  /** Tiles along the side of a part, which is no larger than the skin in it. */
   private static final int TILES = 8;
+
+  private static final Rect NOTHING = new Rect(0, 0, 0, 0);
 
   private final Engine engine;
   private final SheetView now;
@@ -26,6 +32,9 @@ final class SkinParts {
   private final int level;
   private final double px;
   private final List<Rect> parts;
+
+  /** Tiles that hold skin: what lies in others is not looked at. */
+  private final Set<Rect> tiles;
 
   /**
    * @param level of which the parts are measured
@@ -37,20 +46,62 @@ final class SkinParts {
     this.skin = skin;
     this.level = level;
     px = now.frame().pxPerMm() / (1 << level);
-    int side = TILES * SkinGround.side(px);
-    Rect r = now.areaBounds(skin).toLevel(level).intersect(now.bounds(level));
-    List<Rect> all = new ArrayList<>();
+    Rect bounds = now.bounds(level);
+    Rect r = now.areaBounds(skin).toLevel(level).intersect(bounds);
+    int side = SkinGround.side(px);
+    parts =
+        squares(r, TILES * side, bounds).parallelStream()
+            .map(
+                p ->
+                    squares(p, side, p).stream().filter(this::hasSkin).reduce(NOTHING, Rect::union))
+            .filter(p -> !p.isEmpty())
+            .toList();
+    tiles =
+        parts.stream()
+            .flatMap(p -> now.tiles(level, reads(p)).stream())
+            .distinct()
+            .toList()
+            .parallelStream()
+            .filter(this::hasSkin)
+            .collect(Collectors.toSet());
+  }
+
+  /** The squares of a grid that a rectangle meets, as far as they lie inside another. */
+  private static List<Rect> squares(Rect r, int side, Rect inside) {
+    List<Rect> out = new ArrayList<>();
     for (int y = Math.floorDiv(r.y(), side) * side; y < r.bottom(); y += side) {
       for (int x = Math.floorDiv(r.x(), side) * side; x < r.right(); x += side) {
-        all.add(new Rect(x, y, side, side).intersect(now.bounds(level)));
+        out.add(new Rect(x, y, side, side).intersect(inside));
       }
     }
-    parts = all.parallelStream().filter(p -> SkinGround.hasSkin(now.mask(skin, level, p))).toList();
+    return out;
+  }
+
+  private boolean hasSkin(Rect r) {
+    return SkinGround.hasSkin(now.mask(skin, level, r));
+  }
+
+  /** A rectangle of a view as far as tiles with skin go, black elsewhere. */
+  private RgbBlock read(SheetView view, Rect rect) {
+    RgbBlock out = new RgbBlock(level, rect);
+    for (Rect t : view.tiles(level, rect)) {
+      if (tiles.contains(t)) {
+        out.paste(view.read(level, t.intersect(rect)));
+      }
+    }
+    return out;
+  }
+
+  private List<Rect> withSkin(UnaryOperator<Rect> looks) {
+    return parts.stream()
+        .flatMap(p -> now.tiles(level, looks.apply(p)).stream())
+        .filter(tiles::contains)
+        .toList();
   }
 
   List<SkinPatch> patches() {
-    before.bringUp(level, parts.stream().map(this::reads).toList());
-    now.bringUp(level, parts.stream().map(this::near).toList());
+    before.bringUp(level, withSkin(this::reads));
+    now.bringUp(level, withSkin(this::near));
     return parts.parallelStream().map(this::patch).toList();
   }
 
@@ -58,7 +109,7 @@ final class SkinParts {
     SkinGround ground = ground(part);
     Rect near = near(part);
     long key = new Hash().add(key(part)).add(now.fingerprint(source(near))).get();
-    return kept(key, PATCH_BYTES, () -> ground.against(now.read(level, near)));
+    return kept(key, PATCH_BYTES, () -> ground.against(read(now, near)));
   }
 
   private SkinGround ground(Rect part) {
@@ -68,10 +119,7 @@ final class SkinParts {
         GROUND_PLANES * 4 * reads.area(),
         () ->
             new SkinGround(
-                before.read(level, reads),
-                now.mask(skin, level, reads),
-                part,
-                now.frame().pxPerMm()));
+                read(before, reads), now.mask(skin, level, reads), part, now.frame().pxPerMm()));
   }
 
   /** Energy of pores and what a split leaves of it, part by part. */

@@ -5,6 +5,7 @@ import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import java.util.Arrays;
 
 /**
  * Smooth fields found from the picture below, in tiles of a grid anchored at the picture's origin.
@@ -22,7 +23,10 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
   /** Rectangles start at its multiples, so that what is reduced inside an analysis is anchored. */
   private static final int ALIGN = 16;
 
-  /** Finds the fields from the picture below and the pass's mask over the same rectangle. */
+  /**
+   * Finds the fields from the picture below and the pass's mask over the same rectangle. What lies
+   * where the mask is 0 must not matter: it is read only as far as the area's bounds go.
+   */
   @FunctionalInterface
   public interface Analysis {
     /**
@@ -46,11 +50,14 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
   }
 
   private Rect tileReads(Rect tile, Rect bounds) {
-    int margin = margin();
-    Rect wide = tile.grow(margin).intersect(bounds);
-    int x = Math.floorDiv(wide.x(), ALIGN) * ALIGN;
-    int y = Math.floorDiv(wide.y(), ALIGN) * ALIGN;
-    return new Rect(x, y, wide.right() - x, wide.bottom() - y).intersect(bounds);
+    return aligned(tile.grow(margin()), bounds);
+  }
+
+  private static Rect aligned(Rect r, Rect bounds) {
+    Rect in = r.intersect(bounds);
+    int x = Math.floorDiv(in.x(), ALIGN) * ALIGN;
+    int y = Math.floorDiv(in.y(), ALIGN) * ALIGN;
+    return new Rect(x, y, in.right() - x, in.bottom() - y).intersect(bounds);
   }
 
   /** Source pixels on which the fields inside {@code rect} (source pixels) rest. */
@@ -112,7 +119,11 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
   private SplineField[] tile(Run run, Rect tile, int count, Analysis analysis) {
     Run unlit = run.unlit();
     Rect bounds = unlit.below().bounds(level);
-    Rect reads = tileReads(tile, bounds);
+    Rect weighs = run.areaBounds(run.area()).toLevel(level).grow(ALIGN);
+    Rect reads = aligned(tileReads(tile, bounds).intersect(weighs), bounds);
+    if (reads.isEmpty()) {
+      return zeros(tile, count);
+    }
     Rect src = reads.toSource(level).intersect(run.frame().bounds());
     long key =
         new Hash()
@@ -134,11 +145,23 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
           RgbBlock b = below == null ? unlit.below().read(level, reads) : below;
           Plane[] found = analysis.of(b, run.mask(run.area(), level, reads));
           Rect keep = tile.grow(SplineField.REACH + 2).intersect(reads);
+          if (keep.isEmpty()) {
+            return zeros(tile, count);
+          }
           SplineField[] out = new SplineField[count];
           for (int f = 0; f < count; f++) {
             out[f] = new SplineField(level, found[f].crop(keep, 0));
           }
           return out;
         });
+  }
+
+  /** Fields that are 0 everywhere: those of a tile out of reach of the area. */
+  private SplineField[] zeros(Rect tile, int count) {
+    SplineField zero =
+        new SplineField(level, new Plane(new Rect(tile.x(), tile.y(), ALIGN, ALIGN)));
+    SplineField[] out = new SplineField[count];
+    Arrays.fill(out, zero);
+    return out;
   }
 }

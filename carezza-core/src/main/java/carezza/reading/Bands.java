@@ -25,6 +25,20 @@ public final class Bands {
     return e;
   }
 
+  /**
+   * As {@link #logLuminance(RgbBlock)} where a mask over the same rectangle is not 0, 0 elsewhere.
+   */
+  static Plane logLuminance(RgbBlock b, Plane mask) {
+    Plane e = new Plane(b.rect());
+    for (int i = 0; i < b.size(); i++) {
+      if (mask.data()[i] != 0) {
+        float y = WorkingSpace.luminance(b.r()[i], b.g()[i], b.b()[i]);
+        e.data()[i] = Roots.log2(Math.max(FLOOR, y));
+      }
+    }
+    return e;
+  }
+
   /** G_inner - G_outer under a mask. */
   public static Plane band(Plane e, Plane mask, double innerPx, double outerPx) {
     return difference(

@@ -136,7 +136,7 @@ public final class SkinGround {
    * @param n the picture with the retouching over {@link #near}
    */
   public SkinPatch against(RgbBlock n) {
-    Plane[] now = bands(Bands.logLuminance(n));
+    Plane[] now = bands(Bands.logLuminance(n, mask));
     int side = side(px);
     List<SkinPatch.Tile> out = new ArrayList<>();
     List<Rect> tiles = tiles();

@@ -141,11 +141,10 @@ public final class SkinReadings {
     if (n == 0) {
       return 0;
     }
-    java.util.Arrays.sort(v, 0, n);
     float[] k = Gaussian.kernel(0.1 * px);
     double centre = k[0] * k[0];
     double kept = 1 - 2 * centre + sumOfSquares(k) * sumOfSquares(k);
-    return v[n / 10] / kept;
+    return Robust.select(v, n, n / 10) / kept;
   }
 
   private static double sumOfSquares(float[] k) {

@@ -68,4 +68,14 @@ public class PrintsHandedOnTest {
           .isEqualTo(fresh.view(s, () -> false).holding(was).fingerprint(r));
     }
   }
+
+  @Test
+  public void aChangeLeavesWhatLiesBelowItKnown() {
+    Engine e = Pictures.engine(PICTURE);
+    RunSheet s = start();
+    e.prints(s);
+    RunSheet edited = s.change(4, p -> p.withStrength(0.3));
+    assertThat(e.prints(edited).inCommon()).isEqualTo(3);
+    assertThat(e.prints(edited.withRegion("skin", Area.WHOLE)).inCommon()).isZero();
+  }
 }

@@ -30,6 +30,25 @@ public class StatisticsTest {
   }
 
   @Test
+  public void whatIsSelectedIsWhatSortingWouldGive() {
+    Random r = new Random(8);
+    for (int i = 0; i < 500; i++) {
+      float[] v = new float[1 + r.nextInt(40)];
+      int kinds = 1 + r.nextInt(30);
+      for (int k = 0; k < v.length; k++) {
+        v[k] = r.nextInt(kinds) - kinds / 2;
+      }
+      float[] sorted = v.clone();
+      java.util.Arrays.sort(sorted);
+      int k = r.nextInt(v.length);
+      assertThat(Robust.select(v.clone(), v.length, k)).as("try " + i).isEqualTo(sorted[k]);
+      int n = v.length;
+      double median = 0.5 * (sorted[(n - 1) / 2] + sorted[n / 2]);
+      assertThat(Robust.median(v, n)).as("try " + i).isEqualTo(median);
+    }
+  }
+
+  @Test
   public void leastSquaresFindsTheCoefficients() {
     Random r = new Random(2);
     LinearFit f = new LinearFit(4);
