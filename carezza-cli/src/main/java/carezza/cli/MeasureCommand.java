@@ -1,6 +1,7 @@
 package carezza.cli;
 
 import carezza.engine.Measuring;
+import carezza.engine.PictureMeasuring;
 import carezza.engine.Pulling;
 import carezza.face.FaceMap;
 import carezza.reading.Pull;
@@ -12,6 +13,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
@@ -46,7 +48,8 @@ final class MeasureCommand implements Callable<Integer> {
     Loaded l = Loaded.of(picture, sheet).withFaces();
     PrintWriter out = spec.commandLine().getOut();
     l.picture().warnings().forEach(w -> spec.commandLine().getErr().println(w));
-    List<Reading> all = new Measuring(l.engine()).all(l.sheet(), () -> false);
+    List<Reading> all = new ArrayList<>(new Measuring(l.engine()).all(l.sheet(), () -> false));
+    all.addAll(new PictureMeasuring(l.engine()).all(l.sheet(), () -> false));
     if (json) {
       out.println(
           new ObjectMapper()
@@ -82,8 +85,8 @@ final class MeasureCommand implements Callable<Integer> {
   private static String line(Pull.Place p) {
     return String.format(
         Locale.ROOT,
-        "%-15s %8.2f   of the eye, at %.0f %.0f, %.0f mm across",
-        "pull",
+        "%-17s %8.2f   of the eye, at %.0f %.0f, %.0f mm across",
+        "rival",
         p.ratio(),
         p.x(),
         p.y(),
@@ -97,18 +100,18 @@ final class MeasureCommand implements Callable<Integer> {
 
   private static String line(Reading r) {
     if (!r.isHad()) {
-      return String.format(Locale.ROOT, "%-15s cannot be had (%s)", r.name(), r.reason());
+      return String.format(Locale.ROOT, "%-17s cannot be had (%s)", r.name(), r.reason());
     }
     return String.format(
-        Locale.ROOT,
-        "%-15s %8.2f   before %8.2f   band %.2f to %.2f%s%s",
-        r.name(),
-        r.now(),
-        r.before(),
-        r.low(),
-        r.high(),
-        r.place().isEmpty() ? "" : "   " + r.place(),
-        r.isInBand() ? "" : "   outside");
+            Locale.ROOT,
+            "%-17s %8.3f   %-16s   %-22s%s%s",
+            r.name(),
+            r.now(),
+            Double.isNaN(r.before()) ? "" : String.format(Locale.ROOT, "before %8.3f", r.before()),
+            r.isJudged() ? String.format(Locale.ROOT, "band %.3f to %.3f", r.low(), r.high()) : "",
+            r.place().isEmpty() ? "" : "   " + r.place(),
+            r.isInBand() ? "" : "   outside")
+        .stripTrailing();
   }
 
   private static ObjectNode tree(Loaded l, List<Reading> all) {
@@ -127,7 +130,10 @@ final class MeasureCommand implements Callable<Integer> {
         if (!Double.isNaN(r.before())) {
           n.put("before", r.before());
         }
-        n.put("now", r.now()).put("low", r.low()).put("high", r.high()).put("inBand", r.isInBand());
+        n.put("now", r.now());
+        if (r.isJudged()) {
+          n.put("low", r.low()).put("high", r.high()).put("inBand", r.isInBand());
+        }
       } else {
         n.put("cannotBeHad", r.reason());
       }
@@ -135,7 +141,7 @@ final class MeasureCommand implements Callable<Integer> {
         n.put("place", r.place());
       }
     }
-    ArrayNode pull = o.putArray("pull");
+    ArrayNode pull = o.putArray("rivals");
     for (Pull.Place p : rivals(l)) {
       pull.addObject()
           .put("x", p.x())

@@ -98,7 +98,7 @@ public class CommandsTest {
     Path plain = Files.copy(maren.picture().path(), dir.resolve("maren.jpg"));
     Path to = dir.resolve("masks");
     assertThat(run("measure", plain.toString(), "--json")).isZero();
-    JsonNode pull = new ObjectMapper().readTree(out.toString()).path("pull");
+    JsonNode pull = new ObjectMapper().readTree(out.toString()).path("rivals");
     assertThat(pull.get(0).path("ofTheEye").asDouble()).as("the lamp").isGreaterThan(1);
     assertThat(pull.get(0).path("x").asDouble()).isGreaterThan(1500);
     assertThat(run("regions", plain.toString(), "--out", to.toString())).isZero();

@@ -31,12 +31,7 @@ public final class DeltaE2000 {
     double lMean = (l1 + l2) / 2;
     double cpMean = (c1 + c2) / 2;
     double hMean = grey ? h1 + h2 : meanHue(h1, h2);
-    double t =
-        1
-            - 0.17 * Math.cos(Math.toRadians(hMean - 30))
-            + 0.24 * Math.cos(Math.toRadians(2 * hMean))
-            + 0.32 * Math.cos(Math.toRadians(3 * hMean + 6))
-            - 0.20 * Math.cos(Math.toRadians(4 * hMean - 63));
+    double t = hueWeight(hMean);
     double turn = 30 * Math.exp(-Math.pow((hMean - 275) / 25, 2));
     double l50 = (lMean - 50) * (lMean - 50);
     double sL = 1 + 0.015 * l50 / Math.sqrt(20 + l50);
@@ -47,6 +42,31 @@ public final class DeltaE2000 {
     double y = dC / sC;
     double z = dH / sH;
     return Math.sqrt(x * x + y * y + z * z + rT * y * z);
+  }
+
+  /**
+   * The hue part alone, signed: delta H' over its weight, positive where the second colour's hue
+   * angle is the larger.
+   */
+  public static double hue(double[] lab1, double[] lab2) {
+    double cMean = (Math.hypot(lab1[1], lab1[2]) + Math.hypot(lab2[1], lab2[2])) / 2;
+    double g = 0.5 * (1 - chromaWeight(cMean));
+    double ap1 = (1 + g) * lab1[1];
+    double ap2 = (1 + g) * lab2[1];
+    double h1 = hue(ap1, lab1[2]);
+    double h2 = hue(ap2, lab2[2]);
+    double c1 = Math.hypot(ap1, lab1[2]);
+    double c2 = Math.hypot(ap2, lab2[2]);
+    double dH = 2 * Math.sqrt(c1 * c2) * Math.sin(Math.toRadians(wrap(h2 - h1) / 2));
+    return dH / (1 + 0.015 * (c1 + c2) / 2 * hueWeight(meanHue(h1, h2)));
+  }
+
+  private static double hueWeight(double hMean) {
+    return 1
+        - 0.17 * Math.cos(Math.toRadians(hMean - 30))
+        + 0.24 * Math.cos(Math.toRadians(2 * hMean))
+        + 0.32 * Math.cos(Math.toRadians(3 * hMean + 6))
+        - 0.20 * Math.cos(Math.toRadians(4 * hMean - 63));
   }
 
   private static double chromaWeight(double c) {

@@ -1,6 +1,7 @@
 package carezza.engine;
 
 import carezza.area.Area;
+import carezza.color.CieLab;
 import carezza.face.FaceMap;
 import carezza.face.Pin;
 import carezza.image.Hash;
@@ -9,18 +10,26 @@ import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
+import carezza.pass.Places;
 import carezza.pass.Stage;
 import carezza.pass.even.TwoBands;
+import carezza.pass.skin.SkinGather;
+import carezza.reading.CatchLights;
 import carezza.reading.FacePlanes;
 import carezza.reading.HealMatch;
 import carezza.reading.Reading;
+import carezza.reading.SiteReadings;
 import carezza.reading.SkinPlanes;
 import carezza.reading.SkinReadings;
+import carezza.reading.SkinSites;
 import carezza.reading.WhiteReadings;
+import carezza.region.RegionName;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.BooleanSupplier;
+import java.util.stream.Stream;
 
 /**
  * Takes the readings of a sheet. Now is the sheet without Finish; before is the same with the
@@ -61,9 +70,11 @@ public final class Measuring {
     SkinReadings s =
         new SkinReadings(skin.patches(), level(now), now.frame().pxPerMm(), planes(sheet, now));
     List<Reading> out = new ArrayList<>(s.all());
-    double change = out.get(5).isHad() ? out.get(5).now() : 0;
+    Reading lightness = out.get(5);
+    double change = lightness.isHad() ? lightness.now() : 0;
+    out.addAll(sites(sheet, s, now, before));
     out.addAll(teeth(sheet, now, before, change));
-    out.addAll(eyeWhites(sheet, now, before, change));
+    out.addAll(eyes(sheet, s, now, before, change));
     out.add(healMatch(judged, cancelled));
     out.add(
         judged.passes().stream()
@@ -78,7 +89,7 @@ public final class Measuring {
   private static SkinPlanes planes(RunSheet sheet, SheetView now) {
     return sheet
         .faceMap()
-        .map(m -> m.faces().isEmpty() ? new FacePlanes(m) : SkinParts.planes(now))
+        .map(m -> m.faces().isEmpty() ? new FacePlanes(m) : SkinParts.labels(now, SkinPlanes.NAMES))
         .orElse(SkinPlanes.NONE);
   }
 
@@ -88,13 +99,40 @@ public final class Measuring {
     return WhiteReadings.of("teeth", b.before, b.now, b.mask, change);
   }
 
+  /** Face, neck, chest, ears and hands compared, where a face was found. */
+  private static List<Reading> sites(
+      RunSheet sheet, SkinReadings s, SheetView now, SheetView before) {
+    boolean found = sheet.faceMap().filter(m -> !m.faces().isEmpty()).isPresent();
+    SiteReadings r = found ? s.sites(SkinParts.labels(now, SkinSites.NAMES)).orElse(null) : null;
+    return r == null
+        ? Stream.of("siteMatch", "skinHue", "skinType")
+            .map(n -> Reading.missing(n, found ? "noSkin" : "noFace"))
+            .toList()
+        : List.of(r.match(), r.hue(reference(sheet, before)), r.typeAngle());
+  }
+
+  /** Colour of the place that skin is gathered towards, without the retouching. */
+  private static Optional<double[]> reference(RunSheet sheet, SheetView before) {
+    return sheet.passes().stream()
+        .filter(p -> p.on() && p.places().containsKey(SkinGather.PLACE))
+        .map(p -> p.places().get(SkinGather.PLACE))
+        .filter(p -> !Places.bounds(before.frame(), p).isEmpty())
+        .findFirst()
+        .map(p -> Places.meanLight(before, before.frame(), p))
+        .map(c -> CieLab.of(c[0], c[1], c[2]));
+  }
+
   /** Each eye by itself where it is known which is which. */
-  private static List<Reading> eyeWhites(
-      RunSheet sheet, SheetView now, SheetView before, double change) {
+  private static List<Reading> eyes(
+      RunSheet sheet, SkinReadings s, SheetView now, SheetView before, double change) {
     Blocks b = Blocks.of(now, before, sheet.region("eyeWhites"));
+    List<Reading> out = new ArrayList<>();
     FaceMap map = sheet.faceMap().orElse(null);
     if (map == null) {
-      return WhiteReadings.of("eyeWhites", b.before, b.now, b.mask, change);
+      out.addAll(WhiteReadings.of("eyeWhites", b.before, b.now, b.mask, change));
+      out.add(Reading.missing("eyeBalance", "noFace"));
+      out.add(Reading.missing("catchLights", "noFace"));
+      return out;
     }
     Rect r = b.mask.rect();
     double side = Math.scalb(1.0, b.now.level());
@@ -105,9 +143,27 @@ public final class Measuring {
       boolean isRight = p.distance(map.rightEye()) < p.distance(map.leftEye());
       (isRight ? right : left).data()[i] = b.mask.data()[i];
     }
-    return WhiteReadings.ofEyes(
-        WhiteReadings.of("eyeWhites", b.before, b.now, right, change),
-        WhiteReadings.of("eyeWhites", b.before, b.now, left, change));
+    out.addAll(
+        WhiteReadings.ofEyes(
+            WhiteReadings.of("eyeWhites", b.before, b.now, right, change),
+            WhiteReadings.of("eyeWhites", b.before, b.now, left, change)));
+    out.add(WhiteReadings.balance(b.before, b.now, right, left, s.cheeks()));
+    out.add(
+        map.faces().isEmpty()
+            ? Reading.missing("catchLights", "noFace")
+            : catchLights(now, before));
+    return out;
+  }
+
+  private static Reading catchLights(SheetView now, SheetView before) {
+    Blocks b = Blocks.of(now, before, Area.found(RegionName.IRISES.key()));
+    Plane whites = now.mask(Area.found(RegionName.EYE_WHITES.key()), b.now.level(), b.mask.rect());
+    Plane found = now.mask(Area.found(RegionName.CATCH_LIGHTS.key()), b.now.level(), b.mask.rect());
+    Plane eyes = b.mask;
+    for (int i = 0; i < eyes.data().length; i++) {
+      eyes.data()[i] = Math.max(eyes.data()[i], Math.max(whites.data()[i], found.data()[i]));
+    }
+    return CatchLights.of(b.before, b.now, eyes, found);
   }
 
   /**
@@ -163,7 +219,7 @@ public final class Measuring {
   }
 
   /** The coarsest level with enough pixels a mm for fine texture. */
-  private static int level(SheetView view) {
+  static int level(SheetView view) {
     int level = 0;
     while (view.frame().pxPerMm() / (1 << (level + 1)) >= PX_PER_MM) {
       level++;

@@ -9,6 +9,7 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.reading.Pull;
+import carezza.reading.Reading;
 import carezza.region.RegionName;
 import java.util.List;
 import java.util.Optional;
@@ -19,11 +20,17 @@ import java.util.Optional;
  * @param mean contrast of centre and surround over the picture at a level, CIELAB units
  * @param level that level
  * @param eye that of the nearer eye
+ * @param strongest contrast of the strongest place outside the sitter over that of the eye, 0 where
+ *     all is calm
  * @param places outside the sitter that rival it, the strongest first
  */
-public record Pulling(Plane mean, int level, double eye, List<Pull.Place> places) {
+public record Pulling(
+    Plane mean, int level, double eye, double strongest, List<Pull.Place> places) {
   /** Share of the eye's contrast from which a place is a rival. */
   private static final double LEAST = 0.8;
+
+  /** Share from which the strongest place is said. */
+  private static final double LEAST_SAID = 0.2;
 
   private static final int MOST_PLACES = 6;
 
@@ -41,6 +48,11 @@ public record Pulling(Plane mean, int level, double eye, List<Pull.Place> places
     double top = mean.clamped(ix, iy) * (1 - fx) + mean.clamped(ix + 1, iy) * fx;
     double low = mean.clamped(ix, iy + 1) * (1 - fx) + mean.clamped(ix + 1, iy + 1) * fx;
     return top * (1 - fy) + low * fy;
+  }
+
+  /** The strongest rival as a reading. */
+  Reading reading() {
+    return eye > 0 ? Pull.reading(strongest) : Reading.missing("pull", "noEyeContrast");
   }
 
   /** Of a sheet with a face; none without, since nothing is there to rival. */
@@ -71,8 +83,11 @@ public record Pulling(Plane mean, int level, double eye, List<Pull.Place> places
     Pin nearer = first.rightIrisPx() >= first.leftIrisPx() ? first.rightPupil() : first.leftPupil();
     double eye = Pull.ofEye(mean, nearer, level, px);
     Plane sitter = view.mask(Area.found(RegionName.PERSON.key()), level, all);
+    List<Pull.Place> rivals =
+        eye <= 0 ? List.of() : Pull.rivals(contrasts, sitter, eye, LEAST_SAID, level, px);
+    double strongest = rivals.isEmpty() ? 0 : rivals.get(0).ratio();
     List<Pull.Place> places =
-        eye <= 0 ? List.of() : Pull.rivals(contrasts, sitter, eye, LEAST, level, px);
-    return new Pulling(mean, level, eye, places.subList(0, Math.min(MOST_PLACES, places.size())));
+        rivals.stream().filter(p -> p.ratio() >= LEAST).limit(MOST_PLACES).toList();
+    return new Pulling(mean, level, eye, strongest, places);
   }
 }

@@ -135,7 +135,7 @@ final class SkinParts {
   }
 
   private static final long PATCH_BYTES = 400_000;
-  private static final long GROUND_PLANES = 8;
+  private static final long GROUND_PLANES = 9;
 
   private <T> T kept(long key, long bytes, Supplier<T> measure) {
     return engine.cache().analysis(key, bytes, measure);
@@ -166,12 +166,12 @@ final class SkinParts {
     return SkinGround.near(part, px, now.bounds(level));
   }
 
-  /** The planes of the faces as regions, where faces were found. */
-  static SkinPlanes planes(SheetView view) {
+  /** Which of some regions a pixel lies on, where faces were found. */
+  static SkinPlanes labels(SheetView view, List<String> regions) {
     return (level, rect) -> {
       int[] out = SkinPlanes.NONE.at(level, rect);
-      for (int p = 0; p < SkinPlanes.NAMES.size(); p++) {
-        Area region = Area.found(RegionName.of(SkinPlanes.NAMES.get(p)).orElseThrow().key());
+      for (int p = 0; p < regions.size(); p++) {
+        Area region = Area.found(RegionName.of(regions.get(p)).orElseThrow().key());
         float[] m = view.mask(region, level, rect).data();
         for (int i = 0; i < out.length; i++) {
           if (m[i] > 0.5f) {

@@ -1,63 +1,34 @@
 package carezza.reading;
 
-import carezza.color.CieLab;
-import carezza.field.MaskedBlur;
 import carezza.image.Plane;
-import carezza.image.Rect;
-import carezza.image.RgbBlock;
 import java.util.Arrays;
 
 /** The readings of skin that look at forms of 1.5 mm and more, taken on a reduced picture. */
 final class BroadReadings {
-  private final double px;
-  private final Rect rect;
-  private final Plane mask;
-  private final Plane inner;
+  /** Above this coherence a form is a line. */
+  private static final float LINE = 0.4f;
+
+  /** Window in which the directions of forms are compared. */
+  private static final double DIRECTION_MM = 2;
+
+  /** Share of the energy of a band under which lines in it are no lines. */
+  private static final double LEAST_LINES = 0.08;
+
+  private final BroadSkin skin;
   private final int[] plane;
-  private final Plane before;
-  private final Plane now;
-  private final float[][] labBefore;
-  private final float[][] labNow;
 
-  BroadReadings(RgbBlock b, RgbBlock n, Plane skin, double pxPerMm, SkinPlanes planes) {
-    px = pxPerMm / (1 << b.level());
-    rect = b.rect();
-    mask = new Plane(rect);
-    for (int i = 0; i < mask.data().length; i++) {
-      mask.data()[i] = skin.data()[i] > 0.6f ? 1 : 0;
-    }
-    inner = SkinGround.eroded(mask, SkinGround.INNER_MM * px);
-    before = Bands.logLuminance(b);
-    now = Bands.logLuminance(n);
-    labBefore = lab(b);
-    labNow = lab(n);
-    plane = planes.at(b.level(), rect);
-  }
-
-  private static float[][] lab(RgbBlock b) {
-    float[][] out = new float[3][b.size()];
-    float[] c = new float[3];
-    for (int i = 0; i < b.size(); i++) {
-      CieLab.of(b.r()[i], b.g()[i], b.b()[i], c);
-      out[0][i] = c[0];
-      out[1][i] = c[1];
-      out[2][i] = c[2];
-    }
-    return out;
-  }
-
-  private Plane blur(Plane v, double mm) {
-    return MaskedBlur.of(v, mask, mm * px, 0);
-  }
-
-  private Plane band(Plane v, double innerMm, double outerMm) {
-    return Bands.difference(blur(v, innerMm), blur(v, outerMm));
+  /**
+   * @param plane which of {@link SkinPlanes#NAMES} each pixel lies on
+   */
+  BroadReadings(BroadSkin skin, int[] plane) {
+    this.skin = skin;
+    this.plane = plane;
   }
 
   /** Slope of modelling now on before; of the planes the one farthest from 1. */
   Reading relief() {
-    Plane a = band(before, 6, 20);
-    Plane b = band(now, 6, 20);
+    Plane a = skin.band(skin.before, 6, 20);
+    Plane b = skin.band(skin.now, 6, 20);
     boolean none = Arrays.stream(plane).allMatch(p -> p < 0);
     double shown = none ? slope(a, b, -1) : Double.NaN;
     String place = "";
@@ -81,29 +52,84 @@ final class BroadReadings {
     double saa = 0;
     double sab = 0;
     for (int i = 0; i < plane.length; i++) {
-      if (plane[i] == onlyPlane && mask.data()[i] > 0) {
+      if (plane[i] == onlyPlane && skin.mask.data()[i] > 0) {
         n++;
         saa += (double) a.data()[i] * a.data()[i];
         sab += (double) a.data()[i] * b.data()[i];
       }
     }
-    return n > 150 * px * px && saa / n > 1e-4 ? sab / saa : Double.NaN;
+    return n > 150 * skin.px * skin.px && saa / n > 1e-4 ? sab / saa : Double.NaN;
+  }
+
+  /** Light beyond 20 mm: slope of its variation now on before; reported apart, without a band. */
+  Reading light() {
+    Plane a = skin.blur(skin.before, 20);
+    Plane b = skin.blur(skin.now, 20);
+    double n = 0;
+    double[] mean = new double[2];
+    for (int i = 0; i < plane.length; i++) {
+      if (skin.mask.data()[i] > 0) {
+        n++;
+        mean[0] += a.data()[i];
+        mean[1] += b.data()[i];
+      }
+    }
+    double saa = 0;
+    double sab = 0;
+    for (int i = 0; i < plane.length; i++) {
+      if (skin.mask.data()[i] > 0) {
+        double p = a.data()[i] - mean[0] / n;
+        saa += p * p;
+        sab += p * (b.data()[i] - mean[1] / n);
+      }
+    }
+    return n > 0 && saa / n > 1e-4
+        ? Reading.reported("lightKept", 100, 100 * sab / saa, "")
+        : Reading.missing("lightKept", "noModelling");
+  }
+
+  /**
+   * Lines kept: covariance now and before over the variance before, of E between 0.6 and 8 mm where
+   * its forms are elongated.
+   */
+  Reading lines() {
+    Plane a = skin.band(skin.before, 0.6, 8);
+    Plane b = skin.band(skin.now, 0.6, 8);
+    float[] lines = Coherence.of(a, skin.mask, DIRECTION_MM * skin.px).data();
+    double all = 0;
+    double saa = 0;
+    double sab = 0;
+    for (int i = 0; i < plane.length; i++) {
+      if (skin.inner.data()[i] > 0) {
+        double p = a.data()[i];
+        all += p * p;
+        double w = lines[i] > LINE ? 1 : 0;
+        saa += w * p * p;
+        sab += w * p * b.data()[i];
+      }
+    }
+    double[] band = ReadingBands.of("linesKept");
+    return saa > LEAST_LINES * all && saa > 0
+        ? new Reading("linesKept", 100, Math.round(100 * sab / saa), band[0], band[1], "", "")
+        : Reading.missing("linesKept", "noLines");
   }
 
   Reading blotch() {
-    double was = middleSpread(labBefore[0]);
-    double is = middleSpread(labNow[0]);
+    Plane round = skin.band(skin.before, 1.5, 8);
+    float[] lines = Coherence.of(round, skin.mask, DIRECTION_MM * skin.px).data();
+    double was = middleSpread(skin.labBefore[0], lines);
+    double is = middleSpread(skin.labNow[0], lines);
     double high = Math.max(ReadingBands.of("blotch")[1] / 100 * was, 0.8);
     double low = was > 1.5 ? ReadingBands.of("blotch")[0] / 100 * was : 0;
     return new Reading("blotch", was, is, low, high, "", "");
   }
 
-  private double middleSpread(float[] lightness) {
-    Plane m = band(new Plane(rect, lightness), 1.5, 8);
+  private double middleSpread(float[] lightness, float[] lines) {
+    Plane m = skin.band(new Plane(skin.rect, lightness), 1.5, 8);
     float[] v = new float[plane.length];
     int n = 0;
     for (int i = 0; i < v.length; i++) {
-      if (inner.data()[i] > 0) {
+      if (skin.inner.data()[i] > 0 && lines[i] < LINE) {
         v[n++] = m.data()[i];
       }
     }
@@ -111,25 +137,25 @@ final class BroadReadings {
   }
 
   Reading spread() {
-    double was = colourSpread(labBefore);
-    double is = colourSpread(labNow);
+    double was = colourSpread(skin.labBefore);
+    double is = colourSpread(skin.labNow);
     double[] share = ReadingBands.of("spread");
     double high = Math.max(share[1] / 100 * was, 2.0);
     return new Reading("spread", was, is, share[0] / 100 * was, high, "", "");
   }
 
   private double colourSpread(float[][] lab) {
-    float[] l = blur(new Plane(rect, lab[0]), 2).data();
+    float[] l = skin.blur(new Plane(skin.rect, lab[0]), 2).data();
     double sum = 0;
     for (int c = 1; c <= 2; c++) {
-      float[] v = blur(new Plane(rect, lab[c]), 2).data();
+      float[] v = skin.blur(new Plane(skin.rect, lab[c]), 2).data();
       LinearFit fit = new LinearFit(4);
       double[] row = {1, 0, 0, 0};
       for (int i = 0; i < v.length; i++) {
-        if (inner.data()[i] > 0) {
+        if (skin.inner.data()[i] > 0) {
           row[1] = l[i] / 100;
-          row[2] = i % rect.w() / (double) rect.w();
-          row[3] = i / rect.w() / (double) rect.h();
+          row[2] = i % skin.rect.w() / (double) skin.rect.w();
+          row[3] = i / skin.rect.w() / (double) skin.rect.h();
           fit.add(v[i], row);
         }
       }
@@ -137,9 +163,9 @@ final class BroadReadings {
       float[] left = new float[v.length];
       int n = 0;
       for (int i = 0; i < v.length; i++) {
-        if (inner.data()[i] > 0) {
-          double x = i % rect.w() / (double) rect.w();
-          double y = i / rect.w() / (double) rect.h();
+        if (skin.inner.data()[i] > 0) {
+          double x = i % skin.rect.w() / (double) skin.rect.w();
+          double y = i / skin.rect.w() / (double) skin.rect.h();
           left[n++] = (float) (v[i] - k[0] - k[1] * l[i] / 100 - k[2] * x - k[3] * y);
         }
       }
@@ -169,11 +195,11 @@ final class BroadReadings {
     float[] b = new float[plane.length];
     int n = 0;
     for (int i = 0; i < plane.length; i++) {
-      if (mask.data()[i] > 0 && (onlyPlane < 0 || plane[i] == onlyPlane)) {
-        a[n] = before.data()[i];
-        b[n++] = now.data()[i];
+      if (skin.mask.data()[i] > 0 && (onlyPlane < 0 || plane[i] == onlyPlane)) {
+        a[n] = skin.before.data()[i];
+        b[n++] = skin.now.data()[i];
       }
     }
-    return n < 100 * px * px ? Double.NaN : Robust.median(b, n) - Robust.median(a, n);
+    return n < 100 * skin.px * skin.px ? Double.NaN : Robust.median(b, n) - Robust.median(a, n);
   }
 }

@@ -52,6 +52,12 @@ public final class Pull {
    */
   public record Place(double x, double y, double sizeMm, double ratio) {}
 
+  /** The reading of the strongest place outside the sitter, in shares of the eye. */
+  public static Reading reading(double strongest) {
+    double[] band = ReadingBands.of("pull");
+    return new Reading("pull", Double.NaN, strongest, band[0], band[1], "", "");
+  }
+
   /** The smallest sigma that is looked at, mm. */
   public static double finestMm() {
     return CENTRES_MM[0];

@@ -14,7 +14,18 @@ package carezza.reading;
 public record Reading(
     String name, double before, double now, double low, double high, String place, String reason) {
 
-  static Reading missing(String name, String reason) {
+  /** A reading that is shown but has no band. */
+  static Reading reported(String name, double before, double now, String place) {
+    return new Reading(
+        name, before, now, Double.NEGATIVE_INFINITY, Double.POSITIVE_INFINITY, place, "");
+  }
+
+  /** Whether there is a band to be in. */
+  public boolean isJudged() {
+    return isHad() && !(Double.isInfinite(low) && Double.isInfinite(high));
+  }
+
+  public static Reading missing(String name, String reason) {
     return new Reading(name, Double.NaN, Double.NaN, Double.NaN, Double.NaN, "", reason);
   }
 

@@ -29,6 +29,11 @@ public final class SkinGround {
   /** Skin counts above this weight. */
   private static final float SKIN = 0.6f;
 
+  /** Above this coherence a form is a line; window in which directions are compared. */
+  private static final float LINE = 0.5f;
+
+  private static final double DIRECTION_MM = 1.5;
+
   /** Sigmas between which the fine and the small band lie. */
   private static final double[] BORDERS_MM = {0.15, 0.6, 1.5};
 
@@ -40,6 +45,10 @@ public final class SkinGround {
   private final Plane inner;
   private final Plane fine;
   private final Plane small;
+
+  /** 1 where forms of the small band are not elongated. */
+  private final Plane round;
+
   private final List<double[]> finest = new ArrayList<>();
   private final RgbBlock reduced;
   private final Plane reducedMask;
@@ -64,9 +73,10 @@ public final class SkinGround {
     Plane[] bands = bands(e);
     fine = bands[0];
     small = bands[1];
+    round = round();
     Plane grain = Bands.difference(e, Gaussian.blur(e, 0.1 * px)).crop(part, 0);
     for (Rect t : tiles()) {
-      finest.add(covariance(grain, grain, t));
+      finest.add(covariance(grain, grain, inner, t));
     }
     reduced = reduced(b.crop(part));
     Plane m = solid.crop(part, 0);
@@ -74,6 +84,15 @@ public final class SkinGround {
       m = m.halved();
     }
     reducedMask = m;
+  }
+
+  private Plane round() {
+    Plane lines = Coherence.of(small, inner, DIRECTION_MM * px);
+    Plane out = new Plane(part);
+    for (int i = 0; i < out.data().length; i++) {
+      out.data()[i] = lines.data()[i] < LINE ? inner.data()[i] : 0;
+    }
+    return out;
   }
 
   /** Side of a tile in pixels. */
@@ -142,9 +161,9 @@ public final class SkinGround {
     List<Rect> tiles = tiles();
     for (int i = 0; i < tiles.size(); i++) {
       Rect t = tiles.get(i);
-      double[] f = covariance(fine, now[0], t);
+      double[] f = covariance(fine, now[0], inner, t);
       if (f[0] > 0.5 * side * side) {
-        double[] s = covariance(small, now[1], t);
+        double[] s = covariance(small, now[1], round, t);
         out.add(
             new SkinPatch.Tile(
                 t.x() / side, t.y() / side, f[1], f[2], s[1], s[2], finest.get(i)[1]));
@@ -191,8 +210,8 @@ public final class SkinGround {
     return out;
   }
 
-  /** Count, variance of a, covariance of a and b over a tile of the part away from the border. */
-  private double[] covariance(Plane a, Plane b, Rect t) {
+  /** Count, variance of a, covariance of a and b over a tile of the part where a plane is not 0. */
+  private double[] covariance(Plane a, Plane b, Plane where, Rect t) {
     double n = 0;
     double sa = 0;
     double sb = 0;
@@ -201,7 +220,7 @@ public final class SkinGround {
     for (int y = t.y(); y < t.bottom(); y++) {
       int row = (y - part.y()) * part.w() - part.x();
       for (int i = row + t.x(); i < row + t.right(); i++) {
-        if (inner.data()[i] > 0) {
+        if (where.data()[i] > 0) {
           double p = a.data()[i];
           double q = b.data()[i];
           n++;

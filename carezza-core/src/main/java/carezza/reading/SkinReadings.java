@@ -5,6 +5,7 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Supplier;
 import java.util.function.ToDoubleFunction;
 
@@ -30,6 +31,8 @@ public final class SkinReadings {
   private final double px;
   private final double coveredMm2;
   private final List<SkinPatch.Tile> tiles;
+  private final BroadSkin skin;
+  private final int[] planes;
   private final BroadReadings broad;
 
   /**
@@ -54,7 +57,9 @@ public final class SkinReadings {
       now.paste(p.now());
       mask.paste(p.mask());
     }
-    broad = coveredMm2 < LEAST_MM2 ? null : new BroadReadings(before, now, mask, pxPerMm, planes);
+    skin = coveredMm2 < LEAST_MM2 ? null : new BroadSkin(before, now, mask, pxPerMm);
+    this.planes = skin == null ? null : planes.at(reduced, wide);
+    broad = skin == null ? null : new BroadReadings(skin, this.planes);
   }
 
   /**
@@ -71,13 +76,23 @@ public final class SkinReadings {
     return new SkinReadings(List.of(all), b.level(), pxPerMm, planes);
   }
 
-  /** All six, in the order texture, small forms, relief, blotch, spread, lightness. */
+  private static final List<String> NAMES =
+      List.of(
+          "textureKept",
+          "smallFormsKept",
+          "reliefKept",
+          "blotch",
+          "spread",
+          "lightness",
+          "linesKept",
+          "lightKept",
+          "blown",
+          "gamut");
+
+  /** All of them, in the order of the names. */
   public List<Reading> all() {
-    if (coveredMm2 < LEAST_MM2) {
-      return List.of("textureKept", "smallFormsKept", "reliefKept", "blotch", "spread", "lightness")
-          .stream()
-          .map(name -> Reading.missing(name, "noSkin"))
-          .toList();
+    if (skin == null) {
+      return NAMES.stream().map(name -> Reading.missing(name, "noSkin")).toList();
     }
     List<Supplier<Reading>> each =
         List.of(
@@ -86,8 +101,27 @@ public final class SkinReadings {
             this::relief,
             this::blotch,
             this::spread,
-            this::lightness);
+            this::lightness,
+            () -> broad.lines(),
+            () -> broad.light(),
+            () -> new BlownSkin(skin).blown(),
+            () -> new BlownSkin(skin).gamut());
     return each.parallelStream().map(Supplier::get).toList();
+  }
+
+  /**
+   * Comparisons of sites, where there is skin enough.
+   *
+   * @param sites which of {@link SkinSites#NAMES} a pixel lies on
+   */
+  public Optional<SiteReadings> sites(SkinPlanes sites) {
+    return Optional.ofNullable(skin)
+        .map(s -> new SiteReadings(s, sites.at(s.level, s.rect), planes));
+  }
+
+  /** How the light on the two cheeks differs, where both show: see {@link CheekLight}. */
+  public Optional<CheekLight> cheeks() {
+    return Optional.ofNullable(skin).flatMap(s -> CheekLight.of(s, planes));
   }
 
   public Reading relief() {

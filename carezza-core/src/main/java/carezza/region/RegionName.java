@@ -9,12 +9,15 @@ import java.util.Optional;
 public enum RegionName {
   /** All seen skin of face, ears, neck, chest, hands, without eyes, lips and brows. */
   SKIN("skin"),
-  /** Skin above the jaw. */
+  /** Skin above the jaw, without ears. */
   FACE("face"),
+  EARS("ears"),
   /** Skin between jaw and chest. */
   NECK("neck"),
-  /** Skin below the neck and not joined to the head: chest, shoulders, hands. */
-  BODY("body"),
+  /** Skin below the neck that hangs together with it: chest, shoulders. */
+  CHEST("chest"),
+  /** Skin that does not hang together with a face: hands, arms. */
+  HANDS("hands"),
   FOREHEAD("forehead"),
   RIGHT_CHEEK("rightCheek"),
   LEFT_CHEEK("leftCheek"),

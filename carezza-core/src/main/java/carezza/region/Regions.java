@@ -29,7 +29,6 @@ public final class Regions {
   }
 
   private static final long BYTES = 2_000_000;
-  private static final int MOUTH_LOWER = 17;
 
   /** Width of the band of skin under the lower lid, and of the lashes above the upper one. */
   private static final double UNDER_EYE_MM = 13;
@@ -37,16 +36,11 @@ public final class Regions {
   private static final double LASHES_MM = 2.5;
   private static final double LEAST_UNDER_MM = 1.2;
 
-  /** Beyond so far below the chin the neck is chest. */
-  private static final double NECK_MM = 75;
-
-  /** Softness of borders drawn through skin. */
-  private static final double SOFT_MM = 6;
-
   private final PixelReader picture;
   private final FaceMap map;
   private final double px;
   private final Store store;
+  private final List<FaceParts> parts;
 
   /**
    * @param picture the source
@@ -60,6 +54,7 @@ public final class Regions {
     this.map = map;
     this.store = store;
     px = map.pxPerMm();
+    parts = FaceParts.of(map);
   }
 
   /** Weights 0..1 of a region over a rectangle of a level. */
@@ -84,10 +79,8 @@ public final class Regions {
       case BROWS -> all(level, rect, this::brows);
       case UNDER_EYES -> times(all(level, rect, this::underEyes), skin(level, rect));
       case LASH_LINES -> all(level, rect, this::lashes);
-      default -> {
-        Plane skin = skin(level, rect);
-        yield times(skin, all(level, rect, (f, l, r) -> plane(name, f, l, r)));
-      }
+      case HANDS -> times(hands(level, rect), skin(level, rect));
+      default -> part(name, level, rect);
     };
   }
 
@@ -212,59 +205,24 @@ public final class Regions {
         });
   }
 
-  /** Planes of skin with soft borders between them. */
-  private Plane plane(RegionName name, FoundFace f, int level, Rect rect) {
-    FaceFrame frame = new FaceFrame(new FaceMap(f.rightPupil(), f.leftPupil()), px);
-    Outline oval = Outline.through(f.points(FaceContours.OVAL));
-    double chin = v(frame, f.mesh().get(152));
-    double brow = Math.min(v(frame, f.mesh().get(105)), v(frame, f.mesh().get(334)));
-    double lips = v(frame, f.mesh().get(MOUTH_LOWER));
-    double base = v(frame, f.mesh().get(2));
-    double wing = 0.5 * (u(frame, f.mesh().get(358)) - u(frame, f.mesh().get(129)));
-    Plane out = new Plane(rect);
+  /** A part of the skin of the nearest face, with soft borders. */
+  private Plane part(RegionName name, int level, Rect rect) {
+    Plane out = skin(level, rect);
     double side = 1 << level;
     for (int i = 0; i < out.data().length; i++) {
-      double x = (rect.x() + i % rect.w() + 0.5) * side;
-      double y = (rect.y() + i / rect.w() + 0.5) * side;
-      double u = frame.u(x, y);
-      double v = frame.v(x, y);
-      double head = 1 - soft(v - chin - 4);
-      double forehead = head * (1 - soft(v - brow - 2));
-      double nose =
-          head
-              * (1 - soft(v - base - 1))
-              * (1 - forehead)
-              * (1 - soft(Math.abs(u) - (4 + (wing - 2) * Math.max(0, Math.min(1, v / base)))));
-      double round = Math.hypot(u / 26, (v - (lips + chin) / 2 - 3) / ((chin - lips) / 2));
-      double low = head * soft(v - lips - 2) * (1 - soft(20 * (round - 1)));
-      double rest = head * (1 - forehead) * (1 - nose) * (1 - low);
-      double value =
-          switch (name) {
-            case FACE -> head;
-            case NECK -> (1 - head) * (1 - soft(v - chin - NECK_MM));
-            case BODY -> soft(v - chin - NECK_MM);
-            case FOREHEAD -> forehead;
-            case NOSE -> nose;
-            case CHIN -> low;
-            case RIGHT_CHEEK -> rest * (1 - soft(u)) * (1 - soft(oval.distance(x, y) / px - 4));
-            case LEFT_CHEEK -> rest * soft(u) * (1 - soft(oval.distance(x, y) / px - 4));
-            default -> throw new IllegalArgumentException("region = " + name);
-          };
-      out.data()[i] = (float) value;
+      if (out.data()[i] > 0) {
+        double x = (rect.x() + i % rect.w() + 0.5) * side;
+        double y = (rect.y() + i / rect.w() + 0.5) * side;
+        out.data()[i] *= (float) FaceParts.nearest(parts, x, y).share(name, x, y);
+      }
     }
-    return out;
+    return without(out, hands(level, rect));
   }
 
-  private static double u(FaceFrame frame, Pin p) {
-    return frame.u(p.x(), p.y());
-  }
-
-  private static double v(FaceFrame frame, Pin p) {
-    return frame.v(p.x(), p.y());
-  }
-
-  private static double soft(double mm) {
-    return SurfacePrior.step(0.5 + mm / SOFT_MM);
+  private Plane hands(int level, Rect rect) {
+    return store
+        .kept("hands", BYTES, () -> LooseSkin.find(picture, map, surfaces().get(SurfacePrior.SKIN)))
+        .at(level, rect);
   }
 
   // ---- mouth

@@ -80,7 +80,7 @@ final class SurfacePrior {
     double skin =
         above * (0.03 + 0.42 * forehead)
             + aside * (0.03 + 0.3 * near)
-            + below * (0.07 + 0.8 * neck);
+            + below * (0.14 + 0.8 * neck);
     double hair = above * 0.9 + aside * 0.75 + below * (0.06 + 0.12 * (1 - step((v - chin) / 90)));
     double cloth = above * 0.04 + aside * 0.1 + below * (0.9 - 0.6 * neck);
     out[SKIN] = inside * 0.93 + (1 - inside) * skin;

@@ -8,6 +8,7 @@ import carezza.color.Roots;
 import carezza.face.FaceContours;
 import carezza.face.FaceMap;
 import carezza.face.FoundFace;
+import carezza.filter.Flood;
 import carezza.filter.Gaussian;
 import carezza.filter.GuidedFilter;
 import carezza.image.PixelReader;
@@ -48,6 +49,11 @@ final class Surfaces {
   /** Where the prior is below this a surface is not learnt from at first. */
   private static final float SURE = 0.55f;
 
+  /**
+   * A colour this often, in shares of what is usual on the face, counts half elsewhere at first.
+   */
+  private static final double FEW = 0.03;
+
   private final ColourPlanes planes;
   private final int level;
   private final double px;
@@ -72,14 +78,20 @@ final class Surfaces {
 
   /** Mattes by {@link SurfacePrior}'s numbers. */
   static List<Matte> find(PixelReader picture, FaceMap map) {
+    int level = level(picture, map);
+    RgbBlock block = picture.read(level, picture.bounds(level));
+    Surfaces s = new Surfaces(block, level, map);
+    return s.refined(s.parted(), block);
+  }
+
+  /** At which surfaces are told apart. */
+  static int level(PixelReader picture, FaceMap map) {
     int level = 0;
     while (map.pxPerMm() / (2 << level) >= PX_PER_MM
         || picture.bounds(level).area() > MOST_PIXELS) {
       level++;
     }
-    RgbBlock block = picture.read(level, picture.bounds(level));
-    Surfaces s = new Surfaces(block, level, map);
-    return s.refined(s.parted(), block);
+    return level;
   }
 
   /** Eyes, lips and what is between them are no surface to learn from. */
@@ -156,11 +168,34 @@ final class Surfaces {
         post[k][i] = post[k][i] > SURE ? post[k][i] : 0;
       }
     }
+    float[] doubt = doubt(post[SurfacePrior.SKIN]);
     for (int round = 0; round < ROUNDS; round++) {
-      post = weighed(post, round > 0);
+      post = weighed(post, doubt, round > 0);
     }
     leaveStrays(post);
     return post;
+  }
+
+  /**
+   * What each pixel counts when clothing is learnt: what has the colours of the face little, since
+   * it may be a hand. Where all of a dress has them nothing changes, densities being shares.
+   */
+  private float[] doubt(float[] sureSkin) {
+    ColourHistogram skin = learnt(SurfacePrior.SKIN, sureSkin, null);
+    float[] out = new float[planes.size()];
+    double sum = 0;
+    double n = 0;
+    for (int i = 0; i < out.length; i++) {
+      out[i] = skin.density(planes.light()[i], planes.c1()[i], planes.c2()[i]);
+      sum += onFace[i] ? out[i] : 0;
+      n += onFace[i] ? 1 : 0;
+    }
+    double few = FEW * sum / Math.max(1, n);
+    out = Gaussian.blur(new Plane(planes.rect(), out), TOGETHER_MM * px).data();
+    for (int i = 0; i < out.length; i++) {
+      out[i] = (float) (few / (out[i] + few));
+    }
+    return out;
   }
 
   /** Hair and clothing that do not hang together with a face belong to the backdrop. */
@@ -168,25 +203,17 @@ final class Surfaces {
     int n = planes.size();
     int w = planes.rect().w();
     boolean[] held = new boolean[n];
+    boolean[] person = new boolean[n];
     int[] queue = new int[n];
     int tail = 0;
     for (int i = 0; i < n; i++) {
+      person[i] = post[SurfacePrior.BACKDROP][i] < 0.5f;
       if (onFace[i]) {
         held[i] = true;
         queue[tail++] = i;
       }
     }
-    for (int head = 0; head < tail; head++) {
-      int i = queue[head];
-      int x = i % w;
-      int[] next = {x > 0 ? i - 1 : i, x < w - 1 ? i + 1 : i, i - w, i + w};
-      for (int j : next) {
-        if (j >= 0 && j < n && !held[j] && post[SurfacePrior.BACKDROP][j] < 0.5f) {
-          held[j] = true;
-          queue[tail++] = j;
-        }
-      }
-    }
+    Flood.fill(w, person, held, queue, tail);
     for (int i = 0; i < n; i++) {
       if (!held[i]) {
         post[SurfacePrior.BACKDROP][i] +=
@@ -197,14 +224,14 @@ final class Surfaces {
     }
   }
 
-  private float[][] weighed(float[][] from, boolean together) {
+  private float[][] weighed(float[][] from, float[] doubt, boolean together) {
     int n = planes.size();
     ColourHistogram[] colours = new ColourHistogram[from.length];
     float[][] around = new float[from.length][];
     Rows.each(
         from.length,
         k -> {
-          colours[k] = learnt(k, from[k]);
+          colours[k] = learnt(k, from[k], k == SurfacePrior.CLOTHING ? doubt : null);
           Plane p = new Plane(planes.rect(), from[k]);
           around[k] = together ? Gaussian.blur(p, TOGETHER_MM * px).data() : null;
         });
@@ -220,10 +247,10 @@ final class Surfaces {
     return out;
   }
 
-  private ColourHistogram learnt(int surface, float[] from) {
+  private ColourHistogram learnt(int surface, float[] from, float[] doubt) {
     float[] w = from.clone();
     for (int i = 0; i < w.length; i++) {
-      w[i] *= 1 - features[i];
+      w[i] *= (1 - features[i]) * (doubt == null ? 1 : doubt[i]);
     }
     return surface == SurfacePrior.SKIN
         ? ColourHistogram.withShade(planes.light(), planes.c1(), planes.c2(), w)

@@ -109,7 +109,7 @@ public class RegionsOfMadeFaceTest {
     }
   }
 
-  private SourcePicture picture(double light, long seed) {
+  private SourcePicture picture(double light, double[][] colours, long seed) {
     SourcePicture p = new SourcePicture(W, H, 8, 3);
     Random random = new Random(seed);
     for (int y = 0; y < H; y++) {
@@ -126,11 +126,19 @@ public class RegionsOfMadeFaceTest {
   }
 
   private SheetView view(double light) {
+    return view(light, colours);
+  }
+
+  private SheetView view(double light, double[][] drawn) {
     RunSheet sheet = RunSheet.EMPTY.withFaceMap(FaceMap.of(List.of(face)));
-    return Pictures.engine(picture(light, 4)).view(sheet, () -> false);
+    return Pictures.engine(picture(light, drawn, 4)).view(sheet, () -> false);
   }
 
   private double overlap(SheetView view, RegionName region, double[]... drawn) {
+    return overlap(view, region, colours, drawn);
+  }
+
+  private double overlap(SheetView view, RegionName region, double[][] colours, double[]... drawn) {
     Plane m = view.mask(Area.found(region.key()), 0, new Rect(0, 0, W, H));
     double both = 0;
     double either = 0;
@@ -192,8 +200,59 @@ public class RegionsOfMadeFaceTest {
     assertAt(v.mask(Area.found("chin"), 0, all), chin, 1);
     assertAt(v.mask(Area.found("face"), 0, all), new Pin(CX, 740), 0);
     assertAt(v.mask(Area.found("neck"), 0, all), new Pin(CX, 740), 1);
+    assertAt(v.mask(Area.found("rightCheek"), 0, all), f.mesh().get(159), 0);
+    assertAt(v.mask(Area.found("rightCheek"), 0, all), f.mesh().get(21), 0);
     Pin lid = f.mesh().get(145);
     assertAt(v.mask(Area.found("underEyes"), 0, all), new Pin(lid.x(), lid.y() + 18), 1);
+  }
+
+  @DataProvider
+  public Object[][] cloths() {
+    return new Object[][] {
+      {0.66, 0.55, 0.47},
+      {0.72, 0.6, 0.52},
+      {0.5, 0.38, 0.33},
+      {0.75, 0.56, 0.45},
+      {0.6, 0.45, 0.38}
+    };
+  }
+
+  @Test(dataProvider = "cloths")
+  public void clothingNearTheColourOfSkin(double r, double g, double b) {
+    double[] cloth = {r, g, b};
+    double[][] dressed = colours.clone();
+    for (int i = 0; i < W * H; i++) {
+      dressed[i] = colours[i] == CLOTH ? cloth : colours[i];
+    }
+    SheetView v = view(1, dressed);
+    assertThat(overlap(v, RegionName.CLOTHING, dressed, cloth)).isGreaterThan(0.8);
+    assertThat(overlap(v, RegionName.SKIN, SKIN)).isGreaterThan(0.86);
+  }
+
+  /** A hand in the lower corner is no chest; ears stand beside the face. */
+  @DataProvider
+  public Object[][] hands() {
+    return new Object[][] {{680, 930, 60}, {130, 900, 90}, {650, 880, 80}, {400, 940, 60}};
+  }
+
+  @Test(dataProvider = "hands")
+  public void handsAndEarsAreTheirOwn(double x, double y, double radius) {
+    double[][] drawn = colours.clone();
+    Pin hand = new Pin(x, y);
+    Pin ear = new Pin(face.mesh().get(234).x() - 22, face.mesh().get(234).y() + 10);
+    for (int i = 0; i < W * H; i++) {
+      Pin p = new Pin(i % W + 0.5, i / W + 0.5);
+      boolean isEar = Math.hypot((p.x() - ear.x()) / 26, (p.y() - ear.y()) / 60) < 1;
+      drawn[i] = p.distance(hand) < radius || isEar ? SKIN : colours[i];
+    }
+    SheetView v = view(1, drawn);
+    Rect all = new Rect(0, 0, W, H);
+    assertAt(v.mask(Area.found("hands"), 0, all), hand, 1);
+    assertAt(v.mask(Area.found("chest"), 0, all), hand, 0);
+    assertAt(v.mask(Area.found("hands"), 0, all), new Pin(CX, 740), 0);
+    Pin atEar = new Pin(ear.x() - 8, ear.y());
+    assertAt(v.mask(Area.found("ears"), 0, all), atEar, 1);
+    assertAt(v.mask(Area.found("face"), 0, all), atEar, 0);
   }
 
   private static void assertAt(Plane m, Pin p, double want) {

@@ -1,0 +1,213 @@
+package carezza.engine;
+
+import carezza.area.Area;
+import carezza.area.Outline;
+import carezza.face.FaceContours;
+import carezza.face.FaceMap;
+import carezza.face.FoundFace;
+import carezza.image.Hash;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.pass.Pass;
+import carezza.pass.Stage;
+import carezza.reading.Bands;
+import carezza.reading.CastReading;
+import carezza.reading.Focus;
+import carezza.reading.Halo;
+import carezza.reading.Reading;
+import carezza.region.RegionName;
+import carezza.sheet.RunSheet;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.BooleanSupplier;
+import java.util.stream.DoubleStream;
+import java.util.stream.Stream;
+
+/**
+ * Readings of the picture as a whole: its cast, where it is sharp, halos along the borders of
+ * areas, what draws the eye. They take longer than those of the skin and are kept by fingerprint.
+ */
+public final class PictureMeasuring {
+  /** Cast and halos are looked for at so many pixels a mm. */
+  private static final double PX_PER_MM = 1.5;
+
+  /** Side of the squares among which the sharpest place is sought, about an eye. */
+  private static final double SQUARE_MM = 16;
+
+  /** An eye goes this far beyond its lids. */
+  private static final double LASHES_MM = 3;
+
+  /** Squares along the side of what is looked at at once. */
+  private static final int SQUARES = 6;
+
+  private static final int MARGIN = 8;
+
+  private final Engine engine;
+
+  public PictureMeasuring(Engine engine) {
+    this.engine = engine;
+  }
+
+  /**
+   * All of them; those that cannot be had say why.
+   *
+   * @throws java.util.concurrent.CancellationException when cancelled
+   */
+  public List<Reading> all(RunSheet sheet, BooleanSupplier cancelled) {
+    RunSheet judged = sheet.muting(p -> p.kind().stage() == Stage.FINISH);
+    SheetView now = engine.view(judged, cancelled).prepared();
+    SheetView before = engine.view(Measuring.before(sheet), cancelled);
+    List<Reading> out = new ArrayList<>(cast(now));
+    out.add(halo(now, before));
+    out.add(focus(now));
+    out.add(pull(now));
+    out.add(Reading.missing("toBeSeen", "noOutput"));
+    return out;
+  }
+
+  private static int level(SheetView view) {
+    int level = 0;
+    while (view.frame().pxPerMm() / (2 << level) >= PX_PER_MM && level < 8) {
+      level++;
+    }
+    return level;
+  }
+
+  private static boolean hasFace(SheetView view) {
+    return view.sheet().faceMap().filter(m -> !m.faces().isEmpty()).isPresent();
+  }
+
+  private List<Reading> cast(SheetView now) {
+    int level = level(now);
+    Rect all = now.bounds(level);
+    long key =
+        new Hash()
+            .add("cast")
+            .add(level)
+            .add(now.fingerprint(now.bounds(0)))
+            .add(now.areaFingerprint(now.sheet().region("eyeWhites"), now.bounds(0)))
+            .add(now.sheet().faceMap().map(FaceMap::fingerprint).orElse(0L))
+            .get();
+    return engine
+        .cache()
+        .analysis(
+            key,
+            64,
+            () -> {
+              Area whites = now.sheet().region("eyeWhites");
+              Optional<Plane> eyes =
+                  whites.isEmpty() ? Optional.empty() : Optional.of(now.mask(whites, level, all));
+              List<Plane> surfaces =
+                  hasFace(now)
+                      ? Stream.of(RegionName.CLOTHING, RegionName.BACKDROP)
+                          .map(r -> now.mask(Area.found(r.key()), level, all))
+                          .toList()
+                      : List.of(Plane.filled(all, 1));
+              return CastReading.of(now.readTogether(level, all), surfaces, eyes);
+            });
+  }
+
+  private Reading halo(SheetView now, SheetView before) {
+    List<Pass> bordered =
+        now.sheet().passes().stream()
+            .filter(p -> p.on() && p.strength() > 0 && Measuring.isJudged(p))
+            .filter(p -> p.kind().usesArea() && !p.area().isWhole())
+            .toList();
+    if (bordered.isEmpty()) {
+      return Halo.reading(Double.NaN);
+    }
+    int level = level(now);
+    Rect all = now.bounds(level);
+    Hash h = new Hash().add("halo").add(level).add(now.frame().pxPerMm());
+    h.add(now.fingerprint(now.bounds(0))).add(before.fingerprint(now.bounds(0)));
+    return engine
+        .cache()
+        .analysis(
+            h.get(),
+            64,
+            () -> {
+              double px = Math.scalb(now.frame().pxPerMm(), -level);
+              Halo halo =
+                  new Halo(before.readTogether(level, all), now.readTogether(level, all), px);
+              return Halo.reading(
+                  bordered.parallelStream()
+                      .mapToDouble(p -> halo.along(now.mask(p, level, all)))
+                      .filter(v -> !Double.isNaN(v))
+                      .max()
+                      .orElse(Double.NaN));
+            });
+  }
+
+  /** Of the shot: what retouching sharpens or blurs is not its focus. */
+  private Reading focus(SheetView now) {
+    if (!hasFace(now)) {
+      return Reading.missing("focus", "noFace");
+    }
+    FaceMap map = now.sheet().faceMap().orElseThrow();
+    int level = Measuring.level(now);
+    double px = Math.scalb(now.frame().pxPerMm(), -level);
+    if (px < 3) {
+      return Reading.missing("focus", "tooFewPixels");
+    }
+    long key =
+        new Hash().add("focus").add(level).add(map.fingerprint()).add(engine.sourceHash()).get();
+    return engine
+        .cache()
+        .analysis(
+            key,
+            64,
+            () -> {
+              Rect eye = nearerEye(map).toLevel(level).intersect(now.bounds(level));
+              Focus round = focusIn(eye.grow((int) (SQUARE_MM * px)), level, px);
+              return Focus.reading(round.width(eye), sharpest(level, px));
+            });
+  }
+
+  private static Rect nearerEye(FaceMap map) {
+    FoundFace f = map.faces().get(0);
+    boolean right = f.rightIrisPx() >= f.leftIrisPx();
+    List<Integer> lids = right ? FaceContours.RIGHT_EYE : FaceContours.LEFT_EYE;
+    return Outline.through(f.points(lids))
+        .bounds()
+        .grow((int) Math.ceil(LASHES_MM * map.pxPerMm()));
+  }
+
+  private double sharpest(int level, double px) {
+    Rect all = engine.source().bounds(level);
+    int square = Math.max(16, (int) Math.round(SQUARE_MM * px));
+    int side = SQUARES * square;
+    List<Rect> parts = new ArrayList<>();
+    for (int y = 0; y < all.h(); y += side) {
+      for (int x = 0; x < all.w(); x += side) {
+        parts.add(new Rect(x, y, side, side).intersect(all));
+      }
+    }
+    return parts.parallelStream()
+        .flatMapToDouble(p -> widths(p, square, level, px))
+        .filter(v -> !Double.isNaN(v))
+        .min()
+        .orElse(Double.NaN);
+  }
+
+  private Focus focusIn(Rect rect, int level, double px) {
+    Rect r = rect.intersect(engine.source().bounds(level));
+    return new Focus(Bands.logLuminance(engine.original().read(level, r)), px);
+  }
+
+  /** Blur widths of the squares of a part. */
+  private DoubleStream widths(Rect part, int side, int level, double px) {
+    Focus f = focusIn(part.grow(MARGIN), level, px);
+    DoubleStream.Builder out = DoubleStream.builder();
+    for (int y = part.y(); y < part.bottom(); y += side) {
+      for (int x = part.x(); x < part.right(); x += side) {
+        out.add(f.width(new Rect(x, y, side, side).intersect(part)));
+      }
+    }
+    return out.build();
+  }
+
+  private static Reading pull(SheetView now) {
+    return now.pull().map(Pulling::reading).orElse(Reading.missing("pull", "noFace"));
+  }
+}
