@@ -52,6 +52,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
   private final GridPane keyList = new GridPane();
   private final Busy busy = new Busy();
   private final EnginePanel enginePanel = new EnginePanel(model);
+  private final AllReadings readings = new AllReadings(model);
   private final ExportPanel exportPanel;
   private final Label prompt = new Label();
   private final Pages pages;
@@ -94,7 +95,14 @@ public final class BenchView extends StackPane implements AutoCloseable {
     showPrompt();
     over.getChildren()
         .addAll(
-            floating, prompt, new FaceOffer(model, view), busy, exportPanel, enginePanel, keyList);
+            floating,
+            prompt,
+            new FaceOffer(model, view),
+            busy,
+            exportPanel,
+            enginePanel,
+            readings,
+            keyList);
     frame.setCenter(over);
     getChildren().add(frame);
     model.state().addListener((o, a, b) -> arrange());
@@ -225,7 +233,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
     FlowPane foot = new FlowPane(6, 6, keys, lights, pages.menu());
     Region space = new Region();
     VBox.setVgrow(space, Priority.ALWAYS);
-    Dials dials = new Dials(model);
+    Dials dials = new Dials(model, this::toggleReadings);
     Rivals rivals = new Rivals(model);
     dials.visibleProperty().bind(rivals.visibleProperty().not());
     dials.managedProperty().bind(dials.visibleProperty());
@@ -337,6 +345,10 @@ public final class BenchView extends StackPane implements AutoCloseable {
     keyList.setVisible(!keyList.isVisible());
   }
 
+  void toggleReadings() {
+    readings.setVisible(!readings.isVisible());
+  }
+
   void toggleEngine() {
     enginePanel.toggle();
   }
@@ -352,6 +364,8 @@ public final class BenchView extends StackPane implements AutoCloseable {
   void escape() {
     if (keyList.isVisible()) {
       keyList.setVisible(false);
+    } else if (readings.isVisible()) {
+      readings.setVisible(false);
     } else if (exportPanel.isVisible()) {
       exportPanel.setVisible(false);
     } else if (busy.isVisible()) {

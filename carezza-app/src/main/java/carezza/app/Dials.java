@@ -1,14 +1,16 @@
 package carezza.app;
 
+import static java.util.stream.Collectors.toSet;
+
 import carezza.pass.Pass;
 import carezza.pass.ReadingKey;
 import carezza.reading.Reading;
 import java.util.ArrayList;
-import java.util.EnumSet;
+import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -22,10 +24,19 @@ import javafx.scene.layout.VBox;
 final class Dials extends VBox {
   private static final int MOST = 4;
 
-  private final BenchModel model;
+  /** Shown for passes that move none. */
+  private static final List<ReadingKey> USUAL =
+      List.of(ReadingKey.TEXTURE, ReadingKey.RELIEF, ReadingKey.BLOTCH, ReadingKey.SPREAD);
 
-  Dials(BenchModel model) {
+  private final BenchModel model;
+  private final Runnable showAll;
+
+  /**
+   * @param showAll shows all readings, or hides them again
+   */
+  Dials(BenchModel model, Runnable showAll) {
     this.model = model;
+    this.showAll = showAll;
     getStyleClass().add("dials");
     setId("dials");
     model.readings().addListener((o, a, b) -> update());
@@ -38,7 +49,16 @@ final class Dials extends VBox {
     getChildren().clear();
     Label head = new Label(Words.of("dials.head"));
     head.getStyleClass().add("head");
-    getChildren().add(head);
+    Region space = new Region();
+    HBox.setHgrow(space, Priority.ALWAYS);
+    Button all = new Button(Words.of("dials.all"));
+    all.setId("all-readings");
+    all.setAccessibleText(Words.of("readings.head"));
+    all.setOnAction(e -> showAll.run());
+    all.setDisable(model.readings().get().isEmpty());
+    HBox top = new HBox(6, head, space, all);
+    top.setAlignment(Pos.CENTER_LEFT);
+    getChildren().add(top);
     List<Reading> shown = chosen(model);
     if (model.readings().get().isEmpty()) {
       getChildren().add(soft(Words.of(model.isOpen() ? "dials.measuring" : "dials.none")));
@@ -50,7 +70,7 @@ final class Dials extends VBox {
     worst(model)
         .ifPresent(
             r -> {
-              Label sentence = new Label(sentence(r));
+              Label sentence = new Label(ReadingWords.sentence(r));
               sentence.setWrapText(true);
               sentence.getStyleClass().add("caution");
               sentence.setId("caution");
@@ -84,23 +104,26 @@ final class Dials extends VBox {
     return Math.abs(moved) < 1e-9 ? 1 : Math.max(0, Math.min(1, (end - from) / moved));
   }
 
-  /** Readings that the chosen pass affects, or the first four. */
+  /**
+   * Of the readings that the chosen pass affects at most four: those that left their band before
+   * those that are in it, these before those that cannot be had; as the kind lists them.
+   */
   static List<Reading> chosen(BenchModel model) {
-    Set<ReadingKey> keys =
-        model
-            .chosenPass()
-            .map(p -> p.kind().affects())
-            .filter(s -> !s.isEmpty())
-            .orElse(
-                EnumSet.of(
-                    ReadingKey.TEXTURE, ReadingKey.RELIEF, ReadingKey.BLOTCH, ReadingKey.SPREAD));
-    List<Reading> out = new ArrayList<>();
-    for (Reading r : model.readings().get()) {
-      if (keys.contains(keyOf(r.name())) && out.size() < MOST) {
-        out.add(r);
+    List<ReadingKey> keys =
+        model.chosenPass().map(p -> p.kind().affects()).filter(s -> !s.isEmpty()).orElse(USUAL);
+    List<Reading> all = new ArrayList<>();
+    for (ReadingKey k : keys) {
+      for (String name : k.names()) {
+        model.readings().get().stream().filter(r -> r.name().equals(name)).forEach(all::add);
       }
     }
-    return out;
+    Set<Reading> picked =
+        all.stream().sorted(Comparator.comparingInt(Dials::rank)).limit(MOST).collect(toSet());
+    return all.stream().filter(picked::contains).toList();
+  }
+
+  private static int rank(Reading r) {
+    return !r.isHad() ? 2 : hasLeft(r) ? 0 : 1;
   }
 
   /** The reading that left its band by the most, among those that a pass can have caused. */
@@ -111,7 +134,12 @@ final class Dials extends VBox {
     if (!judged) {
       return Optional.empty();
     }
-    return chosen(model).stream().filter(r -> !r.isInBand() && moved(r)).findFirst();
+    return chosen(model).stream().filter(Dials::hasLeft).findFirst();
+  }
+
+  /** Out of its band because of what was done, and worth a sentence. */
+  private static boolean hasLeft(Reading r) {
+    return !r.isInBand() && ReadingWords.hasSentence(r) && moved(r);
   }
 
   /** A reading that nothing moved gives no caution. */
@@ -120,38 +148,6 @@ final class Dials extends VBox {
     boolean towards = r.isBelow() ? r.now() < from : r.now() > from;
     return Math.abs(r.now() - from) > 0.02 * Math.max(1, Math.abs(from)) && towards
         || r.name().equals("lightness");
-  }
-
-  private static ReadingKey keyOf(String name) {
-    return switch (name) {
-      case "textureKept" -> ReadingKey.TEXTURE;
-      case "smallFormsKept" -> ReadingKey.SMALL_FORMS;
-      case "reliefKept" -> ReadingKey.RELIEF;
-      case "blotch" -> ReadingKey.BLOTCH;
-      case "spread" -> ReadingKey.SPREAD;
-      case "lightness" -> ReadingKey.LIGHTNESS;
-      case "teethLift", "teethYellow" -> ReadingKey.TEETH;
-      case "eyeWhitesLift", "eyeWhitesYellow" -> ReadingKey.EYE_WHITES;
-      case "healMatch" -> ReadingKey.HEAL_MATCH;
-      default -> ReadingKey.SPLIT;
-    };
-  }
-
-  static String sentence(Reading r) {
-    String place = r.place().isEmpty() ? "" : Words.of("place." + r.place());
-    return Words.of("caution." + r.name() + (r.isBelow() ? ".low" : ".high"), value(r), place)
-        .replaceAll(" +", " ")
-        .replaceAll(" (?=[:,.])", "")
-        .trim();
-  }
-
-  static String value(Reading r) {
-    return switch (r.name()) {
-      case "blotch" -> String.format(Locale.ENGLISH, "%.1f L*", r.now());
-      case "spread" -> String.format(Locale.ENGLISH, "%.1f", r.now());
-      case "lightness", "teethLift", "eyeWhitesLift" -> Numbers.signed("%+.2f stop", r.now());
-      default -> Numbers.percent(r.now());
-    };
   }
 
   private static Label soft(String s) {
@@ -165,13 +161,16 @@ final class Dials extends VBox {
     Label name = new Label(Words.of("reading." + r.name()));
     Region space = new Region();
     HBox.setHgrow(space, Priority.ALWAYS);
-    Label now = new Label(r.isHad() ? value(r) : Words.of("reading.none"));
+    Label now = new Label(r.isHad() ? ReadingWords.value(r) : Words.of("reading.none"));
     now.getStyleClass().add("number");
     HBox top = new HBox(6, name, space, now);
     VBox box = new VBox(2, top);
     box.getStyleClass().add("dial");
     if (!r.isHad()) {
       box.getChildren().add(soft(Words.of("cannot." + r.reason())));
+      return box;
+    }
+    if (!r.isJudged()) {
       return box;
     }
     box.getChildren().add(new Scale(r));

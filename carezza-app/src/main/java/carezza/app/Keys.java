@@ -37,6 +37,7 @@ final class Keys {
     LIST.put("Ctrl+B", "keys.duplicate");
     LIST.put("Delete", "keys.remove");
     LIST.put("Page Up  Page Down", "keys.pictures");
+    LIST.put("R", "keys.readings");
     LIST.put("L", "keys.light");
     LIST.put("P", "keys.page");
     LIST.put("Ctrl+Z  Ctrl+Y", "keys.undo");
@@ -55,6 +56,7 @@ final class Keys {
           KeyCode.N,
           KeyCode.M,
           KeyCode.L,
+          KeyCode.R,
           KeyCode.P,
           KeyCode.DIGIT8,
           KeyCode.F1,
@@ -185,6 +187,7 @@ final class Keys {
       case PAGE_UP -> bench.files().step(-1);
       case PAGE_DOWN -> bench.files().step(1);
       case L -> bench.nextLight();
+      case R -> bench.toggleReadings();
       case P -> bench.pages().next();
       case DIGIT1, DIGIT2, DIGIT3, DIGIT4, DIGIT5, DIGIT6, DIGIT7, DIGIT8, DIGIT9 ->
           model.lookAt(Look.values()[e.getCode().ordinal() - KeyCode.DIGIT1.ordinal()]);

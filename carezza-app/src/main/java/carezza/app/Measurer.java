@@ -1,11 +1,13 @@
 package carezza.app;
 
 import carezza.engine.Measuring;
+import carezza.engine.PictureMeasuring;
 import carezza.engine.Pulling;
 import carezza.reading.Pull;
 import carezza.reading.Reading;
 import carezza.screen.Look;
 import carezza.sheet.RunSheet;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
@@ -90,20 +92,28 @@ final class Measurer implements AutoCloseable {
         show(stale, () -> model.rivals().set(Optional.of(rivals)));
       }
       if (!job.known()) {
-        List<Reading> all = measuring.all(job.now(), stale);
-        show(
-            stale,
-            () -> {
-              shown = job.now();
-              shownPicture = job.picture();
-              model.readings().set(all);
-            });
+        readings(job, measuring, stale);
       }
     } catch (CancellationException e) {
       return;
     } finally {
       finished.set(job.number());
     }
+  }
+
+  /** Those of the skin first; those of the whole picture, which take longer, follow. */
+  private void readings(Job job, Measuring measuring, BooleanSupplier stale) {
+    List<Reading> skin = measuring.all(job.now(), stale);
+    show(stale, () -> model.readings().set(skin));
+    List<Reading> all = new ArrayList<>(skin);
+    all.addAll(new PictureMeasuring(job.picture().engine()).all(job.now(), stale));
+    show(
+        stale,
+        () -> {
+          shown = job.now();
+          shownPicture = job.picture();
+          model.readings().set(all);
+        });
   }
 
   private static void show(BooleanSupplier stale, Runnable set) {

@@ -31,6 +31,8 @@ final class Numbers {
   }
 
   static String signed(String format, double v) {
-    return String.format(Locale.ENGLISH, format, v + 0.0).replace('-', '\u2212');
+    String s = String.format(Locale.ENGLISH, format, v + 0.0);
+    boolean zero = s.chars().noneMatch(c -> c >= '1' && c <= '9');
+    return zero ? s.replace("+", "").replace("-", "") : s.replace('-', '\u2212');
   }
 }

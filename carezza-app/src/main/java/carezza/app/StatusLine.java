@@ -73,7 +73,7 @@ final class StatusLine extends HBox {
       return model.message().get();
     }
     if (model.state().get() != BenchModel.State.WHOLE && Dials.worst(model).isPresent()) {
-      return Dials.sentence(Dials.worst(model).get());
+      return ReadingWords.sentence(Dials.worst(model).get());
     }
     if (model.look().get() != Look.PICTURE) {
       boolean pass = model.look().get() == Look.CHANGES && model.changesOfPass().get();

@@ -29,6 +29,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import javafx.scene.layout.GridPane;
 import javafx.scene.text.Text;
 import javafx.stage.Stage;
 import org.testfx.api.FxRobot;
@@ -119,6 +120,24 @@ public class JourneyTest {
   }
 
   @Test(dependsOnMethods = "theDemoOpensReady")
+  public void allReadingsStandInOneTable() throws Exception {
+    focusPicture();
+    robot.push(KeyCode.R);
+    GridPane table = robot.lookup("#readings").queryAs(GridPane.class);
+    until(table::isVisible);
+    until(() -> bench.model().readings().get().stream().anyMatch(r -> r.name().equals("pull")));
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(table.getChildren().size() / 5).isEqualTo(bench.model().readings().get().size());
+    noWordIsClipped();
+    robot.push(KeyCode.ESCAPE);
+    until(() -> !table.isVisible());
+    robot.clickOn("#all-readings");
+    until(table::isVisible);
+    robot.push(KeyCode.R);
+    until(() -> !table.isVisible());
+  }
+
+  @Test(dependsOnMethods = "allReadingsStandInOneTable")
   public void noWordIsClippedInAnyState() throws Exception {
     for (int i = 0; i < 3; i++) {
       for (Pass p : sheet().passes()) {

@@ -4,10 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import carezza.pass.Parameter;
 import carezza.pass.PassKind;
+import carezza.pass.ReadingKey;
 import carezza.sheet.Kinds;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.EnumSet;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
@@ -83,6 +85,20 @@ public class WordsTest {
     for (BenchModel.Tool t : BenchModel.Tool.values()) {
       if (t != BenchModel.Tool.HAND) {
         assertThat(Words.of("tool." + BenchModel.key(t))).isNotBlank();
+      }
+    }
+  }
+
+  /** What a pass can cause has a sentence; what is reported only has none to have. */
+  @Test
+  public void everyReadingHasItsWords() {
+    Set<ReadingKey> reported = EnumSet.of(ReadingKey.CAST, ReadingKey.EXPOSURE);
+    for (ReadingKey k : ReadingKey.values()) {
+      for (String name : k.names()) {
+        assertThat(Words.of("reading." + name)).isNotBlank();
+        if (!reported.contains(k)) {
+          assertThat(Words.of("caution." + name + ".high")).isNotBlank();
+        }
       }
     }
   }

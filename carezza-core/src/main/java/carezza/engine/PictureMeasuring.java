@@ -15,6 +15,7 @@ import carezza.reading.CastReading;
 import carezza.reading.Focus;
 import carezza.reading.Halo;
 import carezza.reading.Reading;
+import carezza.reading.SkinExposure;
 import carezza.region.RegionName;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
@@ -59,6 +60,7 @@ public final class PictureMeasuring {
     SheetView now = engine.view(judged, cancelled).prepared();
     SheetView before = engine.view(Measuring.before(sheet), cancelled);
     List<Reading> out = new ArrayList<>(cast(now));
+    out.addAll(exposure(sheet, cancelled));
     out.add(halo(now, before));
     out.add(focus(now));
     out.add(pull(now));
@@ -106,6 +108,20 @@ public final class PictureMeasuring {
                       : List.of(Plane.filled(all, 1));
               return CastReading.of(now.readTogether(level, all), surfaces, eyes);
             });
+  }
+
+  /** Of the skin: the end of Light against the source. */
+  private List<Reading> exposure(RunSheet sheet, BooleanSupplier cancelled) {
+    RunSheet lit = sheet.muting(p -> p.kind().stage().compareTo(Stage.LIGHT) > 0);
+    SheetView view = engine.view(lit, cancelled);
+    Area skin = sheet.region("skin");
+    int level = level(view);
+    Rect r = view.areaBounds(skin).toLevel(level).intersect(view.bounds(level));
+    if (skin.isEmpty() || r.isEmpty()) {
+      return SkinExposure.none();
+    }
+    return SkinExposure.of(
+        engine.original().read(level, r), view.readTogether(level, r), view.mask(skin, level, r));
   }
 
   private Reading halo(SheetView now, SheetView before) {

@@ -5,7 +5,6 @@ import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 
 /**
  * A kind of pass: its parameters and its computation. Stateless. Everything a kind reads comes
@@ -25,7 +24,7 @@ public interface PassKind {
   }
 
   /** Readings that this kind moves, those shown first first. */
-  Set<ReadingKey> affects();
+  List<ReadingKey> affects();
 
   /**
    * True for kinds that act on a painted or grown area; false where the kind has its own shapes.

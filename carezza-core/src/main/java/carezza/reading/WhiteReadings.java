@@ -39,7 +39,7 @@ public final class WhiteReadings {
         take(now, i, v, 4, n++);
       }
     }
-    String third = name + (name.equals("teeth") ? "Whiteness" : "Redness");
+    String third = name.equals("teeth") ? "teethWhiteness" : "eyeWhitesRedness";
     if (n < 30) {
       return Stream.of(name + "Lift", name + "Yellow", third)
           .map(r -> Reading.missing(r, "noRegion"))

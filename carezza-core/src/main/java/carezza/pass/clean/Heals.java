@@ -17,7 +17,6 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
-import java.util.Set;
 
 /**
  * Heals: marks filled from a source near by, each solved from the picture below it with the earlier
@@ -56,8 +55,8 @@ public final class Heals implements PassKind {
   }
 
   @Override
-  public Set<ReadingKey> affects() {
-    return Set.of(ReadingKey.HEAL_MATCH, ReadingKey.BLOTCH, ReadingKey.TEXTURE);
+  public List<ReadingKey> affects() {
+    return List.of(ReadingKey.HEAL_MATCH, ReadingKey.BLOTCH, ReadingKey.TEXTURE, ReadingKey.LINES);
   }
 
   @Override

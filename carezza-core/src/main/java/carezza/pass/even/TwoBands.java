@@ -18,7 +18,6 @@ import carezza.pass.Run;
 import carezza.pass.SmoothGain;
 import carezza.pass.Stage;
 import java.util.List;
-import java.util.Set;
 
 /**
  * Two bands: frequency separation at a size in mm. The broad band (Gaussian with sigma = size /
@@ -94,13 +93,15 @@ public final class TwoBands implements PassKind {
   }
 
   @Override
-  public Set<ReadingKey> affects() {
-    return Set.of(
+  public List<ReadingKey> affects() {
+    return List.of(
         ReadingKey.TEXTURE,
         ReadingKey.RELIEF,
         ReadingKey.BLOTCH,
+        ReadingKey.SPLIT,
         ReadingKey.SMALL_FORMS,
-        ReadingKey.SPLIT);
+        ReadingKey.LINES,
+        ReadingKey.HALO);
   }
 
   @Override

@@ -15,7 +15,6 @@ import carezza.pass.Run;
 import carezza.pass.Stage;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Set;
 
 /**
  * Teeth or eye whites: the region's own colour is found first (its medians in CIELAB D65); then
@@ -75,8 +74,8 @@ public final class Whiten implements PassKind {
   }
 
   @Override
-  public Set<ReadingKey> affects() {
-    return Set.of(reading);
+  public List<ReadingKey> affects() {
+    return List.of(reading, ReadingKey.HALO);
   }
 
   @Override

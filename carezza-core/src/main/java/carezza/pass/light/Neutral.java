@@ -15,7 +15,6 @@ import carezza.pass.Stage;
 import carezza.pass.Weighted;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 
 /**
  * Neutral and exposure: a 3 x 3 adaptation in linear light (see {@link Adaptation#shift}) and a
@@ -54,8 +53,8 @@ public final class Neutral implements PassKind {
   }
 
   @Override
-  public Set<ReadingKey> affects() {
-    return Set.of();
+  public List<ReadingKey> affects() {
+    return List.of(ReadingKey.CAST, ReadingKey.EXPOSURE);
   }
 
   @Override

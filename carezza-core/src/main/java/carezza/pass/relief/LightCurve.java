@@ -12,7 +12,6 @@ import carezza.pass.Run;
 import carezza.pass.Stage;
 import carezza.pass.Weighted;
 import java.util.List;
-import java.util.Set;
 
 /**
  * Dodge or burn: a gain of 2^(stops x mask x strength) in linear light. At colour 100 % the three
@@ -60,8 +59,15 @@ public final class LightCurve implements PassKind {
   }
 
   @Override
-  public Set<ReadingKey> affects() {
-    return Set.of(ReadingKey.LIGHTNESS, ReadingKey.RELIEF, ReadingKey.BLOTCH, ReadingKey.TEXTURE);
+  public List<ReadingKey> affects() {
+    return List.of(
+        ReadingKey.LIGHTNESS,
+        ReadingKey.RELIEF,
+        ReadingKey.BLOTCH,
+        ReadingKey.TEXTURE,
+        ReadingKey.HALO,
+        ReadingKey.BLOWN,
+        ReadingKey.CATCH_LIGHTS);
   }
 
   @Override

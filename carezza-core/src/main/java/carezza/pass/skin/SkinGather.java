@@ -21,7 +21,6 @@ import carezza.pass.SmoothGain;
 import carezza.pass.Stage;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Set;
 
 /**
  * Skin: colour gathered towards a reference place. The ratios R/G and G/B of the skin, smoothed at
@@ -75,8 +74,13 @@ public final class SkinGather implements PassKind {
   }
 
   @Override
-  public Set<ReadingKey> affects() {
-    return Set.of(ReadingKey.SPREAD, ReadingKey.LIGHTNESS, ReadingKey.BLOTCH, ReadingKey.TEXTURE);
+  public List<ReadingKey> affects() {
+    return List.of(
+        ReadingKey.SPREAD,
+        ReadingKey.SITES,
+        ReadingKey.LIGHTNESS,
+        ReadingKey.BLOTCH,
+        ReadingKey.TEXTURE);
   }
 
   @Override
