@@ -21,6 +21,8 @@ public final class ColourHistogram {
   /** Axes in the order in which they are smoothed: luminance once, ratios twice. */
   private static final int[] SMOOTHED = {0, 1, 2, 1, 2};
 
+  private static final int[] WIDE = {0, 0, 1, 2, 1, 2, 1, 2, 1, 2, 1, 2, 1, 2};
+
   private final float[] count;
   private final double sum;
 
@@ -31,7 +33,7 @@ public final class ColourHistogram {
 
   /** Learnt from pixels, each counted by its weight. */
   public static ColourHistogram of(float[] e, float[] c1, float[] c2, float[] weight) {
-    return of(e, c1, c2, weight, new double[] {1});
+    return of(e, c1, c2, weight, new double[] {1}, SMOOTHED);
   }
 
   /**
@@ -39,11 +41,16 @@ public final class ColourHistogram {
    * luminance, not ratios, so each pixel also counts a little for every 0.6 stop it may be darker.
    */
   public static ColourHistogram withShade(float[] e, float[] c1, float[] c2, float[] weight) {
-    return of(e, c1, c2, weight, SHADES);
+    return of(e, c1, c2, weight, SHADES, SMOOTHED);
+  }
+
+  /** As {@link #withShade}, smoothed more: also what is a little off the ratios seen is likely. */
+  public static ColourHistogram wide(float[] e, float[] c1, float[] c2, float[] weight) {
+    return of(e, c1, c2, weight, SHADES, WIDE);
   }
 
   private static ColourHistogram of(
-      float[] e, float[] c1, float[] c2, float[] weight, double[] shades) {
+      float[] e, float[] c1, float[] c2, float[] weight, double[] shades, int[] smoothed) {
     float[] n = new float[NE * NC * NC];
     int[] low = {NE, NC, NC};
     int[] high = {-1, -1, -1};
@@ -57,7 +64,7 @@ public final class ColourHistogram {
         widen(low, high, at / (NC * NC), at / NC % NC, at % NC);
       }
     }
-    for (int axis : SMOOTHED) {
+    for (int axis : smoothed) {
       int size = axis == 0 ? NE : NC;
       low[axis] = Math.max(0, low[axis] - 1);
       high[axis] = Math.min(size - 1, high[axis] + 1);
@@ -107,6 +114,15 @@ public final class ColourHistogram {
 
   /** How often a colour occurs: share of a bin, never 0. */
   public float density(float e, float c1, float c2) {
-    return (float) (count[bin(e, c1, c2)] / sum) + FLOOR;
+    return density(e, c1, c2, 1);
+  }
+
+  /**
+   * How often a colour occurs where colours never seen are less likely than elsewhere.
+   *
+   * @param floor share of the usual floor
+   */
+  public float density(float e, float c1, float c2, float floor) {
+    return (float) (count[bin(e, c1, c2)] / sum) + floor * FLOOR;
   }
 }

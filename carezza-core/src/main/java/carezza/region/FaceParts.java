@@ -21,6 +21,8 @@ final class FaceParts {
   /** Beyond so far below the chin the neck is chest. */
   private static final double NECK_MM = 75;
 
+  private static final double NECK_WIDE_MM = 55;
+
   /** So far beyond the side of the mesh skin is still an ear. */
   private static final double EAR_MM = 38;
 
@@ -100,10 +102,16 @@ final class FaceParts {
     };
   }
 
+  /** Whether a source pixel lies where the neck is. */
+  boolean isNeck(double x, double y) {
+    double v = frame.v(x, y);
+    return v > chin && v < chin + 0.6 * NECK_MM && Math.abs(frame.u(x, y)) < NECK_WIDE_MM;
+  }
+
   /** Beside the outline of the face, from the brows to below the nose. */
   private double ear(double x, double y, double v) {
     double beyond = oval.distance(x, y) / px;
-    return soft(beyond - 1)
+    return soft(beyond - 4)
         * (1 - soft(beyond - EAR_MM))
         * soft(v - brow + 4)
         * (1 - soft(v - base - 12));

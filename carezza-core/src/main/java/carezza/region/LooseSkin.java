@@ -9,10 +9,11 @@ import carezza.filter.Gaussian;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;
+import java.util.List;
 
 /**
- * Skin that does not hang together with a face: hands and arms. Gaps as narrow as a collar or a
- * strap do not part it. A hand that touches face or chest in the picture belongs to them.
+ * Skin that does not hang together with a face or neck: hands and arms. Gaps as narrow as a collar
+ * or a strap do not part it. A hand that touches face or chest in the picture belongs to them.
  */
 final class LooseSkin {
   /** Gaussian that closes gaps of about three times its sigma. */
@@ -68,6 +69,7 @@ final class LooseSkin {
     return out;
   }
 
+  /** Faces and necks, which a beard or a scarf may part. */
   private boolean[] faces(FaceMap map, int level) {
     boolean[] out = new boolean[skin.length];
     for (var f : map.faces()) {
@@ -75,6 +77,13 @@ final class LooseSkin {
       for (int i = 0; i < in.length; i++) {
         out[i] |= in[i] > 0.5f;
       }
+    }
+    List<FaceParts> parts = FaceParts.of(map);
+    double side = 1 << level;
+    for (int i = 0; i < out.length; i++) {
+      double x = (rect.x() + i % rect.w() + 0.5) * side;
+      double y = (rect.y() + i / rect.w() + 0.5) * side;
+      out[i] |= skin[i] && FaceParts.nearest(parts, x, y).isNeck(x, y);
     }
     return out;
   }

@@ -232,9 +232,19 @@ public final class Regions {
         level,
         rect,
         (f, l, r) -> {
+          if (isHidden(f)) {
+            return new Plane(r);
+          }
           Plane out = Outline.through(f.points(FaceContours.OUTER_LIPS)).coverage(l, r);
           return isOpen(f) ? without(out, mouth(f).coverage(l, r)) : out;
         });
+  }
+
+  private boolean isHidden(FoundFace f) {
+    return store.kept(
+        "hiddenMouth" + map.faces().indexOf(f),
+        16,
+        () -> HiddenMouth.is(picture, f, surfaces().get(SurfacePrior.SKIN), px));
   }
 
   private boolean isOpen(FoundFace f) {
@@ -246,7 +256,7 @@ public final class Regions {
   }
 
   private Plane teeth(FoundFace f, int level, Rect rect) {
-    if (!isOpen(f)) {
+    if (!isOpen(f) || isHidden(f)) {
       return new Plane(rect);
     }
     Matte m =

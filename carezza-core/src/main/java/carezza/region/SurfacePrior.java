@@ -6,6 +6,8 @@ import carezza.face.FaceFrame;
 import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.Pin;
+import java.util.List;
+import java.util.stream.Stream;
 
 /**
  * How likely each surface is at a place before its colour is looked at: the backdrop where the
@@ -21,7 +23,19 @@ final class SurfacePrior {
   static final int BACKDROP = 3;
   static final int COUNT = 4;
 
+  /** How likely hair is on a face, and below its nose. */
+  private static final double STRAND = 0.06;
+
+  private static final double BEARD = 0.35;
+
   private static final int CHIN = 152;
+  private static final int NOSE_BASE = 2;
+
+  private static final double NOSTRILS_MM = 22;
+
+  /** So far inside the outline of the mesh the core of the face begins. */
+  private static final double CORE_MM = 8;
+
   private static final double LEAST_PERSON = 0.03;
 
   private final FoundFace face;
@@ -29,6 +43,8 @@ final class SurfacePrior {
   private final Outline oval;
   private final double px;
   private final double chin;
+  private final double base;
+  private final List<Outline> brows;
 
   /**
    * @param px source pixels a mm on this face
@@ -40,12 +56,32 @@ final class SurfacePrior {
     oval = Outline.through(face.points(FaceContours.OVAL));
     Pin c = face.mesh().get(CHIN);
     chin = frame.v(c.x(), c.y());
+    Pin b = face.mesh().get(NOSE_BASE);
+    base = frame.v(b.x(), b.y());
+    brows =
+        Stream.of(FaceContours.RIGHT_BROW, FaceContours.LEFT_BROW)
+            .map(line -> Outline.through(face.points(line)))
+            .toList();
   }
 
   /** A face is a person whatever the mask says. */
   double person(double x, double y) {
     double seen = Math.max(face.person().at(x, y), 1 - step((beyond(x, y) + 6) / 8));
     return Math.max(LEAST_PERSON, Math.min(1 - LEAST_PERSON, seen));
+  }
+
+  /** Whether a place lies on forehead, nose or upper cheeks, away from the brows. */
+  boolean isCore(double x, double y) {
+    double v = frame.v(x, y);
+    return beyond(x, y) < -CORE_MM
+        && v < base - 2
+        && brows.stream().noneMatch(b -> b.distance(x, y) < 2 * px);
+  }
+
+  /** Whether a place lies at the nostrils. */
+  boolean isNostril(double x, double y) {
+    double v = frame.v(x, y);
+    return Math.abs(frame.u(x, y)) < NOSTRILS_MM && Math.abs(v - base + 3) < NOSTRILS_MM / 3;
   }
 
   /** Signed distance from the outline of the mesh, mm, negative inside. */
@@ -83,8 +119,9 @@ final class SurfacePrior {
             + below * (0.14 + 0.8 * neck);
     double hair = above * 0.9 + aside * 0.75 + below * (0.06 + 0.12 * (1 - step((v - chin) / 90)));
     double cloth = above * 0.04 + aside * 0.1 + below * (0.9 - 0.6 * neck);
-    out[SKIN] = inside * 0.93 + (1 - inside) * skin;
-    out[HAIR] = inside * 0.06 + (1 - inside) * hair;
+    double beard = (BEARD - STRAND) * step((v - base + 4) / 12);
+    out[SKIN] = inside * (0.93 - beard) + (1 - inside) * skin;
+    out[HAIR] = inside * (STRAND + beard) + (1 - inside) * hair;
     out[CLOTHING] = inside * 0.01 + (1 - inside) * cloth;
     double sum = out[SKIN] + out[HAIR] + out[CLOTHING];
     out[SKIN] /= sum;

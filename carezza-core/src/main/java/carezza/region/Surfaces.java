@@ -54,12 +54,35 @@ final class Surfaces {
    */
   private static final double FEW = 0.03;
 
+  /** A colour this often, in shares of what is usual on the core of the face, is half skin. */
+  private static final double FEW_IN_CORE = 0.25;
+
+  /** Stops below the core's mean from which what lies there is nostrils and lashes. */
+  private static final double DARKEST = 1.7;
+
+  private static final int LEAST_CORE = 200;
+
+  /** Stops above the core's mean from which light may be sheen, which has the lamp's colour. */
+  private static final float SHEEN = 0.5f;
+
+  /** Of the neighbourhood that what is worn is compared with, and how much darker it is. */
+  private static final double WORN_MM = 4;
+
+  private static final double WORN_STOPS = 1.5;
+
+  /** Skin's colours are known from the face: others are less likely on it than elsewhere. */
+  private static final float SKIN_FLOOR = 0.01f;
+
   private final ColourPlanes planes;
   private final int level;
   private final double px;
   private final float[][] prior = new float[SurfacePrior.COUNT][];
+  private final List<SurfacePrior> faces;
   private final float[] features;
   private final boolean[] onFace;
+
+  /** On forehead, nose and upper cheeks: skin, unless something hides nearly all of a face. */
+  private final boolean[] core;
 
   private Surfaces(RgbBlock block, int level, FaceMap map) {
     this.level = level;
@@ -73,7 +96,9 @@ final class Surfaces {
       addFeatures(f);
     }
     onFace = new boolean[planes.size()];
-    fill(map);
+    core = new boolean[planes.size()];
+    faces = map.faces().stream().map(f -> new SurfacePrior(f, map.pxPerMm())).toList();
+    fill();
   }
 
   /** Mattes by {@link SurfacePrior}'s numbers. */
@@ -106,9 +131,7 @@ final class Surfaces {
   }
 
   /** Evaluated every few pixels and interpolated: it is smooth. */
-  private void fill(FaceMap map) {
-    List<SurfacePrior> faces =
-        map.faces().stream().map(f -> new SurfacePrior(f, map.pxPerMm())).toList();
+  private void fill() {
     Rect r = planes.rect();
     int w = (r.w() - 1) / GRID + 2;
     int h = (r.h() - 1) / GRID + 2;
@@ -134,11 +157,12 @@ final class Surfaces {
               prior[k][y * r.w() + x] = (float) (top + fy * (low - top));
             }
             onFace[y * r.w() + x] = grid[at][SurfacePrior.COUNT] > 0.9;
+            core[y * r.w() + x] = grid[at][SurfacePrior.COUNT + 1] > 0;
           }
         });
   }
 
-  /** The four, and the share of skin in what is a person. */
+  /** The four, the share of skin in what is a person, and whether it is the core of a face. */
   private static double[] priorAt(List<SurfacePrior> faces, double x, double y) {
     SurfacePrior nearest = faces.get(0);
     double least = Double.MAX_VALUE;
@@ -150,9 +174,10 @@ final class Surfaces {
       }
     }
     double person = nearest.person(x, y);
-    double[] out = new double[SurfacePrior.COUNT + 1];
+    double[] out = new double[SurfacePrior.COUNT + 2];
     nearest.shares(x, y, out);
     out[SurfacePrior.COUNT] = out[SurfacePrior.SKIN];
+    out[SurfacePrior.COUNT + 1] = nearest.isCore(x, y) ? 1 : 0;
     for (int k = 0; k < SurfacePrior.BACKDROP; k++) {
       out[k] *= person;
     }
@@ -168,12 +193,49 @@ final class Surfaces {
         post[k][i] = post[k][i] > SURE ? post[k][i] : 0;
       }
     }
+    beLikeTheCore(post[SurfacePrior.SKIN]);
     float[] doubt = doubt(post[SurfacePrior.SKIN]);
     for (int round = 0; round < ROUNDS; round++) {
       post = weighed(post, doubt, round > 0);
     }
     leaveStrays(post);
+    leaveWorn(post);
     return post;
+  }
+
+  /**
+   * Skin is learnt at first from what has the colours of the core of the face, in any shade: a
+   * beard, spectacles or a scarf before the rest of it have others.
+   */
+  private void beLikeTheCore(float[] skin) {
+    float[] sure = new float[skin.length];
+    double light = 0;
+    int n = 0;
+    for (int i = 0; i < sure.length; i++) {
+      sure[i] = core[i] ? 1 - features[i] : 0;
+      light += sure[i] * planes.light()[i];
+      n += sure[i] > 0 ? 1 : 0;
+    }
+    if (n < LEAST_CORE) {
+      return;
+    }
+    double mean = light / n;
+    for (int i = 0; i < sure.length; i++) {
+      sure[i] = planes.light()[i] < mean - DARKEST ? 0 : sure[i];
+    }
+    ColourHistogram colours = ColourHistogram.wide(planes.light(), planes.c1(), planes.c2(), sure);
+    double sum = 0;
+    for (int i = 0; i < sure.length; i++) {
+      if (sure[i] > 0) {
+        sum += colours.density(planes.light()[i], planes.c1()[i], planes.c2()[i], 0);
+      }
+    }
+    double few = FEW_IN_CORE * sum / n;
+    float bright = (float) mean + SHEEN;
+    for (int i = 0; i < skin.length; i++) {
+      double d = colours.density(planes.light()[i], planes.c1()[i], planes.c2()[i], 0);
+      skin[i] *= planes.light()[i] > bright ? 1 : (float) (d / (d + few));
+    }
   }
 
   /**
@@ -196,6 +258,32 @@ final class Surfaces {
       out[i] = (float) (few / (out[i] + few));
     }
     return out;
+  }
+
+  /**
+   * What is much darker than the skin of a face close by, away from eyes, brows, nostrils and
+   * mouth, is worn on it: frames of spectacles, straps. It goes to clothing.
+   */
+  private void leaveWorn(float[][] post) {
+    Plane skin = new Plane(planes.rect(), post[SurfacePrior.SKIN].clone());
+    float[] open = Gaussian.blur(new Plane(planes.rect(), features.clone()), WORN_MM * px).data();
+    float[] near =
+        Gaussian.blurMasked(new Plane(planes.rect(), planes.light()), skin, WORN_MM * px, 0).data();
+    for (int i = 0; i < near.length; i++) {
+      if (onFace[i] && open[i] < 0.02f) {
+        double darker = near[i] - planes.light()[i];
+        float worn = (float) SurfacePrior.step((darker - WORN_STOPS) / 0.6);
+        float moved = worn == 0 || isNostril(i) ? 0 : worn * post[SurfacePrior.SKIN][i];
+        post[SurfacePrior.SKIN][i] -= moved;
+        post[SurfacePrior.CLOTHING][i] += moved;
+      }
+    }
+  }
+
+  private boolean isNostril(int i) {
+    double x = Math.scalb(planes.rect().x() + i % planes.rect().w() + 0.5, level);
+    double y = Math.scalb(planes.rect().y() + i / planes.rect().w() + 0.5, level);
+    return faces.stream().anyMatch(f -> f.isNostril(x, y));
   }
 
   /** Hair and clothing that do not hang together with a face belong to the backdrop. */
@@ -263,7 +351,8 @@ final class Surfaces {
     for (int k = 0; k < out.length; k++) {
       double p = prior[k][i];
       if (seen) {
-        p *= colours[k].density(planes.light()[i], planes.c1()[i], planes.c2()[i]);
+        float floor = k == SurfacePrior.SKIN ? SKIN_FLOOR : 1;
+        p *= colours[k].density(planes.light()[i], planes.c1()[i], planes.c2()[i], floor);
       }
       if (around[k] != null) {
         p *= Math.exp(TOGETHER * around[k][i]);

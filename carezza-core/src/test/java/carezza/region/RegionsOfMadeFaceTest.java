@@ -229,6 +229,40 @@ public class RegionsOfMadeFaceTest {
     assertThat(overlap(v, RegionName.SKIN, SKIN)).isGreaterThan(0.86);
   }
 
+  /** A scarf from the nose down: neither skin nor lips are drawn on it. */
+  @Test
+  public void aScarfOverTheMouthIsNoSkin() {
+    double[] scarf = {0.55, 0.15, 0.2};
+    double[][] drawn = colours.clone();
+    double top = face.mesh().get(2).y();
+    for (int i = 0; i < W * H; i++) {
+      boolean in = i / W > top && Math.abs(i % W - CX) < 230 && i / W < 790;
+      drawn[i] = in ? scarf : colours[i];
+    }
+    SheetView v = view(1, drawn);
+    assertThat(overlap(v, RegionName.SKIN, drawn, SKIN)).isGreaterThan(0.9);
+    double lips = 0;
+    for (float m : v.mask(Area.found("lips"), 0, new Rect(0, 0, W, H)).data()) {
+      lips += m;
+    }
+    assertThat(lips).isZero();
+  }
+
+  /** A beard as dark as the hair is hair; the lips in it are lips. */
+  @Test
+  public void aBeardIsHair() {
+    double[][] drawn = colours.clone();
+    double top = face.mesh().get(164).y();
+    Outline oval = Outline.through(face.points(FaceContours.OVAL));
+    for (int i = 0; i < W * H; i++) {
+      boolean in = i / W > top && oval.distance(i % W + 0.5, i / W + 0.5) < 0;
+      drawn[i] = in && colours[i] == SKIN ? HAIR : colours[i];
+    }
+    SheetView v = view(1, drawn);
+    assertThat(overlap(v, RegionName.SKIN, drawn, SKIN)).isGreaterThan(0.9);
+    assertThat(overlap(v, RegionName.LIPS, drawn, LIPS)).isGreaterThan(0.9);
+  }
+
   /** A hand in the lower corner is no chest; ears stand beside the face. */
   @DataProvider
   public Object[][] hands() {
