@@ -358,6 +358,11 @@ public final class BenchModel {
     }
   }
 
+  /** Waves a place away that draws the eye. */
+  public void leaveAlone(Pull.Place place) {
+    commit(picture.get().history().now().leaving(place));
+  }
+
   /** Adds a burn on an area and chooses it. */
   public void addBurn(Area area) {
     RunSheet s = picture.get().history().now();

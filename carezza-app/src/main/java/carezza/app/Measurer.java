@@ -2,7 +2,7 @@ package carezza.app;
 
 import carezza.engine.Measuring;
 import carezza.engine.PictureMeasuring;
-import carezza.engine.Pulling;
+import carezza.engine.SheetView;
 import carezza.reading.Pull;
 import carezza.reading.Reading;
 import carezza.screen.Look;
@@ -82,13 +82,8 @@ final class Measurer implements AutoCloseable {
       double covered = measuring.coveredCm2(job.now(), job.chosen(), stale);
       show(stale, () -> model.covered().set(covered));
       if (job.pull()) {
-        List<Pull.Place> rivals =
-            job.picture()
-                .engine()
-                .view(job.now(), stale)
-                .pull()
-                .map(Pulling::places)
-                .orElse(List.of());
+        SheetView view = job.picture().engine().view(job.now(), stale);
+        List<Pull.Place> rivals = view.pull().map(p -> p.places(view)).orElse(List.of());
         show(stale, () -> model.rivals().set(Optional.of(rivals)));
       }
       if (!job.known()) {

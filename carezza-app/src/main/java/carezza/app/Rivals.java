@@ -61,7 +61,11 @@ final class Rivals extends VBox {
     quieten.setId("quieten-" + number);
     quieten.setAccessibleText(Words.of("pull.quietenPlace", number));
     quieten.setOnAction(e -> quieten(p));
-    HBox row = new HBox(6, name, space, quieten);
+    Button leave = new Button(Words.of("pull.leave"));
+    leave.setId("leave-" + number);
+    leave.setAccessibleText(Words.of("pull.leavePlace", number));
+    leave.setOnAction(e -> model.leaveAlone(p));
+    HBox row = new HBox(6, name, space, quieten, leave);
     row.setAlignment(Pos.CENTER_LEFT);
     return row;
   }

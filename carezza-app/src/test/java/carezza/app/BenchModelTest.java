@@ -11,6 +11,7 @@ import carezza.face.PersonMask;
 import carezza.face.Pin;
 import carezza.io.Document;
 import carezza.io.DocumentStore;
+import carezza.reading.Pull;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import java.awt.image.BufferedImage;
@@ -142,6 +143,14 @@ public class BenchModelTest {
     model.tool().set(BenchModel.Tool.TAKE_NEUTRAL);
     model.point(200, 150);
     assertThat(model.chosenPass().orElseThrow().value("mired")).isLessThan(0);
+  }
+
+  @Test
+  public void aPlaceThatPullsIsLeftAloneInOneStep() {
+    model.leaveAlone(new Pull.Place(100, 50, 20, 1.1));
+    assertThat(model.sheet().get().leftAlone()).hasSize(1);
+    model.undo();
+    assertThat(model.sheet().get().leftAlone()).isEmpty();
   }
 
   @Test

@@ -2,7 +2,7 @@ package carezza.cli;
 
 import carezza.engine.Measuring;
 import carezza.engine.PictureMeasuring;
-import carezza.engine.Pulling;
+import carezza.engine.SheetView;
 import carezza.face.FaceMap;
 import carezza.reading.Pull;
 import carezza.reading.Reading;
@@ -79,7 +79,8 @@ final class MeasureCommand implements Callable<Integer> {
 
   /** Places outside the sitter that rival the eyes. */
   private static List<Pull.Place> rivals(Loaded l) {
-    return l.engine().view(l.sheet(), () -> false).pull().map(Pulling::places).orElse(List.of());
+    SheetView view = l.engine().view(l.sheet(), () -> false);
+    return view.pull().map(p -> p.places(view)).orElse(List.of());
   }
 
   private static String line(Pull.Place p) {

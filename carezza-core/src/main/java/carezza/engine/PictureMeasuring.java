@@ -224,6 +224,6 @@ public final class PictureMeasuring {
   }
 
   private static Reading pull(SheetView now) {
-    return now.pull().map(Pulling::reading).orElse(Reading.missing("pull", "noFace"));
+    return now.pull().map(p -> p.reading(now)).orElse(Reading.missing("pull", "noFace"));
   }
 }

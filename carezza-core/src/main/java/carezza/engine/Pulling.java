@@ -13,6 +13,7 @@ import carezza.reading.Reading;
 import carezza.region.RegionName;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * What draws the eye in a sheet's picture, found once for the whole of it.
@@ -20,12 +21,9 @@ import java.util.Optional;
  * @param mean contrast of centre and surround over the picture at a level, CIELAB units
  * @param level that level
  * @param eye that of the nearer eye
- * @param strongest contrast of the strongest place outside the sitter over that of the eye, 0 where
- *     all is calm
- * @param places outside the sitter that rival it, the strongest first
+ * @param rivals places outside the sitter with some contrast, the strongest first
  */
-public record Pulling(
-    Plane mean, int level, double eye, double strongest, List<Pull.Place> places) {
+public record Pulling(Plane mean, int level, double eye, List<Pull.Place> rivals) {
   /** Share of the eye's contrast from which a place is a rival. */
   private static final double LEAST = 0.8;
 
@@ -50,9 +48,22 @@ public record Pulling(
     return top * (1 - fy) + low * fy;
   }
 
-  /** The strongest rival as a reading. */
-  Reading reading() {
-    return eye > 0 ? Pull.reading(strongest) : Reading.missing("pull", "noEyeContrast");
+  /** Places that rival the eye and were not waved away in a view's sheet, the strongest first. */
+  public List<Pull.Place> places(SheetView view) {
+    return open(view).filter(p -> p.ratio() >= LEAST).limit(MOST_PLACES).toList();
+  }
+
+  /** The strongest place that was not waved away, as a reading. */
+  Reading reading(SheetView view) {
+    return eye > 0
+        ? Pull.reading(open(view).mapToDouble(Pull.Place::ratio).max().orElse(0))
+        : Reading.missing("pull", "noEyeContrast");
+  }
+
+  private Stream<Pull.Place> open(SheetView view) {
+    List<Pull.Place> left = view.sheet().leftAlone();
+    double px = view.frame().pxPerMm();
+    return rivals.stream().filter(p -> left.stream().noneMatch(q -> p.isStill(q, px)));
   }
 
   /** Of a sheet with a face; none without, since nothing is there to rival. */
@@ -85,9 +96,6 @@ public record Pulling(
     Plane sitter = view.mask(Area.found(RegionName.PERSON.key()), level, all);
     List<Pull.Place> rivals =
         eye <= 0 ? List.of() : Pull.rivals(contrasts, sitter, eye, LEAST_SAID, level, px);
-    double strongest = rivals.isEmpty() ? 0 : rivals.get(0).ratio();
-    List<Pull.Place> places =
-        rivals.stream().filter(p -> p.ratio() >= LEAST).limit(MOST_PLACES).toList();
-    return new Pulling(mean, level, eye, strongest, places);
+    return new Pulling(mean, level, eye, rivals);
   }
 }

@@ -50,7 +50,16 @@ public final class Pull {
    * @param sizeMm diameter of a disc of its area
    * @param ratio its contrast over that of the eye
    */
-  public record Place(double x, double y, double sizeMm, double ratio) {}
+  public record Place(double x, double y, double sizeMm, double ratio) {
+    /** A place waved away stays so until it has grown by half. */
+    private static final double GROWN = 1.5;
+
+    /** Whether this is a place that was waved away, not much stronger than it was. */
+    public boolean isStill(Place o, double pxPerMm) {
+      double near = Math.max(sizeMm, o.sizeMm) / 2 * pxPerMm;
+      return Math.hypot(x - o.x, y - o.y) <= near && ratio < GROWN * o.ratio;
+    }
+  }
 
   /** The reading of the strongest place outside the sitter, in shares of the eye. */
   public static Reading reading(double strongest) {

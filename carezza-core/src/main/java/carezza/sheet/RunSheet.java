@@ -3,6 +3,7 @@ package carezza.sheet;
 import carezza.area.Area;
 import carezza.face.FaceMap;
 import carezza.pass.Pass;
+import carezza.reading.Pull;
 import carezza.region.RegionName;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -19,13 +20,20 @@ import java.util.function.UnaryOperator;
  * @param faceMap eye pins and scale, empty until pinned
  * @param regions named regions as far as they were pointed out or edited
  * @param passes in the order they are applied
+ * @param leftAlone places that draw the eye and were waved away
  */
-public record RunSheet(Optional<FaceMap> faceMap, Map<String, Area> regions, List<Pass> passes) {
-  public static final RunSheet EMPTY = new RunSheet(Optional.empty(), Map.of(), List.of());
+public record RunSheet(
+    Optional<FaceMap> faceMap,
+    Map<String, Area> regions,
+    List<Pass> passes,
+    List<Pull.Place> leftAlone) {
+  public static final RunSheet EMPTY =
+      new RunSheet(Optional.empty(), Map.of(), List.of(), List.of());
 
   public RunSheet {
     regions = Collections.unmodifiableMap(new TreeMap<>(regions));
     passes = List.copyOf(passes);
+    leftAlone = List.copyOf(leftAlone);
     for (String name : regions.keySet()) {
       if (leadsTo(name, name, regions, regions.size())) {
         throw new IllegalArgumentException("area '" + name + "' is made from itself");
@@ -45,17 +53,24 @@ public record RunSheet(Optional<FaceMap> faceMap, Map<String, Area> regions, Lis
   }
 
   public RunSheet withFaceMap(FaceMap map) {
-    return new RunSheet(Optional.of(map), regions, passes);
+    return new RunSheet(Optional.of(map), regions, passes, leftAlone);
   }
 
   public RunSheet withRegion(String name, Area area) {
     Map<String, Area> all = new TreeMap<>(regions);
     all.put(name, area);
-    return new RunSheet(faceMap, all, passes);
+    return new RunSheet(faceMap, all, passes, leftAlone);
   }
 
   public RunSheet withPasses(List<Pass> list) {
-    return new RunSheet(faceMap, regions, list);
+    return new RunSheet(faceMap, regions, list, leftAlone);
+  }
+
+  /** With a place that draws the eye waved away. */
+  public RunSheet leaving(Pull.Place place) {
+    List<Pull.Place> all = new ArrayList<>(leftAlone);
+    all.add(place);
+    return new RunSheet(faceMap, regions, passes, all);
   }
 
   /** A region as it was pointed out or edited, else as it is found from the face map, else none. */

@@ -115,7 +115,7 @@ public class HoldingTest {
   public void anotherScaleIsNotHeld() {
     Engine e = engine();
     RunSheet s = sheet();
-    RunSheet pinless = new RunSheet(java.util.Optional.empty(), Map.of(), s.passes());
+    RunSheet pinless = RunSheet.EMPTY.withPasses(s.passes());
     RgbBlock a = all(e.view(s, () -> false).holding(pinless), 1);
     RgbBlock b = all(engine().view(s, () -> false), 1);
     assertThat(Pictures.difference(a, b)).isEmpty();

@@ -66,6 +66,18 @@ public class PullTest {
     assertThat(rivals(b, Plane.filled(ALL, 1))).as("all of it is the sitter").isEmpty();
   }
 
+  /**
+   * A place waved away is still the same when it is found a little elsewhere, until it grows by
+   * half.
+   */
+  @Test
+  public void aPlaceWavedAwayStaysSoUntilItGrows() {
+    Pull.Place left = new Pull.Place(400, 300, 20, 1.2);
+    assertThat(new Pull.Place(430, 310, 20, 1.7).isStill(left, 6)).isTrue();
+    assertThat(new Pull.Place(430, 310, 20, 1.9).isStill(left, 6)).isFalse();
+    assertThat(new Pull.Place(490, 310, 10, 1.2).isStill(left, 6)).isFalse();
+  }
+
   /** Colour alone pulls too, and the stronger place comes first. */
   @Test
   public void colourPullsAndTheStrongerComesFirst() {

@@ -16,6 +16,7 @@ import carezza.face.Pin;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.SourcePicture;
+import carezza.reading.Pull;
 import carezza.sheet.RunSheet;
 import carezza.testing.Pictures;
 import java.util.List;
@@ -314,7 +315,13 @@ public class RegionsOfMadeFaceTest {
     assertThat(p.eye()).isPositive();
     Pin pupil = view.sheet().faceMap().orElseThrow().rightEye();
     assertThat(p.at(pupil.x(), pupil.y())).isGreaterThan(0.2 * p.eye());
-    assertThat(p.places()).allMatch(q -> q.ratio() >= 0.8);
+    assertThat(p.places(view)).allMatch(q -> q.ratio() >= 0.8);
+    RunSheet leaving = view.sheet();
+    for (Pull.Place q : p.places(view)) {
+      leaving = leaving.leaving(q);
+    }
+    SheetView left = Pictures.engine(picture(1, colours, 4)).view(leaving, () -> false);
+    assertThat(left.pull().orElseThrow().places(left)).isEmpty();
     SheetView none = Pictures.engine(Pictures.skin(64, 64, 8, 1)).view(RunSheet.EMPTY, () -> false);
     assertThat(none.pull()).isEmpty();
   }

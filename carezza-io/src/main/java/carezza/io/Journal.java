@@ -5,6 +5,7 @@ import carezza.area.Stroke;
 import carezza.face.FaceMap;
 import carezza.image.Hash;
 import carezza.pass.Pass;
+import carezza.reading.Pull;
 import carezza.sheet.RunSheet;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
@@ -130,6 +131,9 @@ public final class Journal {
     if (!now.regions().equals(before.regions())) {
       o.set("regions", SheetJson.regions(now.regions()));
     }
+    if (!now.leftAlone().equals(before.leftAlone())) {
+      o.set("leftAlone", SheetJson.left(now.leftAlone()));
+    }
     ArrayNode order = o.putArray("order");
     ArrayNode changed = o.putArray("changed");
     for (Pass p : now.passes()) {
@@ -222,6 +226,8 @@ public final class Journal {
     Map<String, Area> regions =
         line.has("regions") ? SheetJson.readRegions(line.path("regions")) : s.regions();
     Optional<FaceMap> map = line.has("faceMap") ? SheetJson.readFaceMap(line) : s.faceMap();
-    return new RunSheet(map, regions, order);
+    List<Pull.Place> left =
+        line.has("leftAlone") ? SheetJson.readLeft(line.path("leftAlone")) : s.leftAlone();
+    return new RunSheet(map, regions, order, left);
   }
 }

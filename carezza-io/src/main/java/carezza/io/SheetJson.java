@@ -9,6 +9,7 @@ import carezza.face.Pin;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
 import carezza.pass.Place;
+import carezza.reading.Pull;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import com.fasterxml.jackson.databind.JsonNode;
@@ -32,6 +33,9 @@ public final class SheetJson {
     ObjectNode o = F.objectNode();
     sheet.faceMap().ifPresent(m -> o.set("faceMap", faceMap(m)));
     o.set("regions", regions(sheet.regions()));
+    if (!sheet.leftAlone().isEmpty()) {
+      o.set("leftAlone", left(sheet.leftAlone()));
+    }
     ArrayNode passes = o.putArray("passes");
     sheet.passes().forEach(p -> passes.add(write(p)));
     return o;
@@ -43,7 +47,27 @@ public final class SheetJson {
   public static RunSheet read(JsonNode o) {
     List<Pass> passes = new ArrayList<>();
     o.path("passes").forEach(n -> passes.add(readPass(n)));
-    return new RunSheet(readFaceMap(o), readRegions(o.path("regions")), passes);
+    return new RunSheet(
+        readFaceMap(o), readRegions(o.path("regions")), passes, readLeft(o.path("leftAlone")));
+  }
+
+  static ArrayNode left(List<Pull.Place> places) {
+    ArrayNode out = F.arrayNode();
+    places.forEach(p -> out.addArray().add(p.x()).add(p.y()).add(p.sizeMm()).add(p.ratio()));
+    return out;
+  }
+
+  static List<Pull.Place> readLeft(JsonNode n) {
+    List<Pull.Place> out = new ArrayList<>();
+    for (JsonNode p : n) {
+      out.add(
+          new Pull.Place(
+              number(p.path(0), "leftAlone"),
+              number(p.path(1), "leftAlone"),
+              number(p.path(2), "leftAlone"),
+              number(p.path(3), "leftAlone")));
+    }
+    return out;
   }
 
   static ObjectNode faceMap(FaceMap m) {

@@ -20,6 +20,7 @@ import carezza.image.SourcePicture;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
 import carezza.pass.Place;
+import carezza.reading.Pull;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -174,6 +175,16 @@ public class DocumentTest {
     assertThat(store.recover(RunSheet.EMPTY, w -> {})).contains(painted);
     journal.append(RunSheet.EMPTY);
     assertThat(store.recover(RunSheet.EMPTY, w -> {})).contains(RunSheet.EMPTY);
+  }
+
+  @Test
+  public void placesThatWereWavedAwayStaySo() throws IOException {
+    RunSheet left = full().leaving(new Pull.Place(120.5, 60, 22, 1.4));
+    store.save(store.load().with(left));
+    assertThat(store.load().sheet()).isEqualTo(left);
+    RunSheet more = left.leaving(new Pull.Place(300, 80, 9, 0.9));
+    new Journal(store.journalFile(), left, left).append(more);
+    assertThat(store.recover(left, w -> {})).contains(more);
   }
 
   @Test
