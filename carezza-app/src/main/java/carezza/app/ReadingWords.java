@@ -33,8 +33,14 @@ final class ReadingWords {
     }
     boolean below = r.low() > 0 || SIGNED.contains(r.name());
     return below
-        ? Words.of("readings.band", of(r, r.low()), of(r, r.high()))
+        ? Words.of("readings.band", bare(of(r, r.low())), of(r, r.high()))
         : Words.of("readings.most", of(r, r.high()));
+  }
+
+  /** A value without its unit, which is said once. */
+  private static String bare(String value) {
+    int unit = value.indexOf(' ');
+    return unit < 0 ? value : value.substring(0, unit);
   }
 
   /** Where the value was found, or why there is none. */
