@@ -33,6 +33,9 @@ final class SurfacePrior {
 
   private static final double NOSTRILS_MM = 22;
 
+  /** So far from the outline of a brow its hairs may grow. */
+  private static final double BROW_MM = 5;
+
   /** So far inside the outline of the mesh the core of the face begins. */
   private static final double CORE_MM = 8;
 
@@ -73,15 +76,18 @@ final class SurfacePrior {
   /** Whether a place lies on forehead, nose or upper cheeks, away from the brows. */
   boolean isCore(double x, double y) {
     double v = frame.v(x, y);
-    return beyond(x, y) < -CORE_MM
-        && v < base - 2
-        && brows.stream().noneMatch(b -> b.distance(x, y) < 2 * px);
+    return beyond(x, y) < -CORE_MM && v < base - 2 && !isAtBrow(x, y, 2);
   }
 
-  /** Whether a place lies at the nostrils. */
-  boolean isNostril(double x, double y) {
+  /** Whether a place lies at the nostrils or at a brow, where a face is dark by itself. */
+  boolean isDark(double x, double y) {
     double v = frame.v(x, y);
-    return Math.abs(frame.u(x, y)) < NOSTRILS_MM && Math.abs(v - base + 3) < NOSTRILS_MM / 3;
+    return Math.abs(frame.u(x, y)) < NOSTRILS_MM && Math.abs(v - base + 3) < NOSTRILS_MM / 3
+        || isAtBrow(x, y, BROW_MM);
+  }
+
+  private boolean isAtBrow(double x, double y, double mm) {
+    return brows.stream().anyMatch(b -> b.distance(x, y) < mm * px);
   }
 
   /** Signed distance from the outline of the mesh, mm, negative inside. */

@@ -273,17 +273,17 @@ final class Surfaces {
       if (onFace[i] && open[i] < 0.02f) {
         double darker = near[i] - planes.light()[i];
         float worn = (float) SurfacePrior.step((darker - WORN_STOPS) / 0.6);
-        float moved = worn == 0 || isNostril(i) ? 0 : worn * post[SurfacePrior.SKIN][i];
+        float moved = worn == 0 || isDark(i) ? 0 : worn * post[SurfacePrior.SKIN][i];
         post[SurfacePrior.SKIN][i] -= moved;
         post[SurfacePrior.CLOTHING][i] += moved;
       }
     }
   }
 
-  private boolean isNostril(int i) {
+  private boolean isDark(int i) {
     double x = Math.scalb(planes.rect().x() + i % planes.rect().w() + 0.5, level);
     double y = Math.scalb(planes.rect().y() + i / planes.rect().w() + 0.5, level);
-    return faces.stream().anyMatch(f -> f.isNostril(x, y));
+    return faces.stream().anyMatch(f -> f.isDark(x, y));
   }
 
   /** Hair and clothing that do not hang together with a face belong to the backdrop. */
