@@ -21,6 +21,7 @@ import javafx.application.Platform;
 /** Takes the readings of the newest step, away from the interface thread and after the screen. */
 final class Measurer implements AutoCloseable {
   private static final long LOOK_AGAIN_MS = 60;
+  private static final long QUIET_MS = 700;
 
   private final ScheduledExecutorService worker =
       Executors.newSingleThreadScheduledExecutor(Painter.daemon("readings"));
@@ -77,6 +78,7 @@ final class Measurer implements AutoCloseable {
       worker.schedule(() -> measure(job), LOOK_AGAIN_MS, TimeUnit.MILLISECONDS);
       return;
     }
+    boolean goesOn = false;
     try {
       Measuring measuring = new Measuring(job.picture().engine());
       double covered = measuring.coveredCm2(job.now(), job.chosen(), stale);
@@ -87,28 +89,39 @@ final class Measurer implements AutoCloseable {
         show(stale, () -> model.rivals().set(Optional.of(rivals)));
       }
       if (!job.known()) {
-        readings(job, measuring, stale);
+        List<Reading> skin = measuring.all(job.now(), stale);
+        show(stale, () -> model.readings().set(skin));
+        worker.schedule(() -> ofPicture(job, skin, stale), QUIET_MS, TimeUnit.MILLISECONDS);
+        goesOn = true;
+      }
+    } catch (CancellationException e) {
+      return;
+    } finally {
+      if (!goesOn) {
+        finished.set(job.number());
+      }
+    }
+  }
+
+  /** Readings of the whole picture, which take longer: when nothing new came for a while. */
+  private void ofPicture(Job job, List<Reading> skin, BooleanSupplier stale) {
+    try {
+      if (!stale.getAsBoolean()) {
+        List<Reading> all = new ArrayList<>(skin);
+        all.addAll(new PictureMeasuring(job.picture().engine()).all(job.now(), stale));
+        show(
+            stale,
+            () -> {
+              shown = job.now();
+              shownPicture = job.picture();
+              model.readings().set(all);
+            });
       }
     } catch (CancellationException e) {
       return;
     } finally {
       finished.set(job.number());
     }
-  }
-
-  /** Those of the skin first; those of the whole picture, which take longer, follow. */
-  private void readings(Job job, Measuring measuring, BooleanSupplier stale) {
-    List<Reading> skin = measuring.all(job.now(), stale);
-    show(stale, () -> model.readings().set(skin));
-    List<Reading> all = new ArrayList<>(skin);
-    all.addAll(new PictureMeasuring(job.picture().engine()).all(job.now(), stale));
-    show(
-        stale,
-        () -> {
-          shown = job.now();
-          shownPicture = job.picture();
-          model.readings().set(all);
-        });
   }
 
   private static void show(BooleanSupplier stale, Runnable set) {

@@ -27,7 +27,8 @@ import java.util.stream.Stream;
 
 /**
  * Readings of the picture as a whole: its cast, where it is sharp, halos along the borders of
- * areas, what draws the eye. They take longer than those of the skin and are kept by fingerprint.
+ * areas, what draws the eye. They take longer than those of the skin, are kept by fingerprint, and
+ * keep to one thread: nobody waits for them.
  */
 public final class PictureMeasuring {
   /** Cast and halos are looked for at so many pixels a mm. */
@@ -106,7 +107,7 @@ public final class PictureMeasuring {
                           .map(r -> now.mask(Area.found(r.key()), level, all))
                           .toList()
                       : List.of(Plane.filled(all, 1));
-              return CastReading.of(now.readTogether(level, all), surfaces, eyes);
+              return CastReading.of(now.read(level, all), surfaces, eyes);
             });
   }
 
@@ -121,7 +122,7 @@ public final class PictureMeasuring {
       return SkinExposure.none();
     }
     return SkinExposure.of(
-        engine.original().read(level, r), view.readTogether(level, r), view.mask(skin, level, r));
+        engine.original().read(level, r), view.read(level, r), view.mask(skin, level, r));
   }
 
   private Reading halo(SheetView now, SheetView before) {
@@ -144,10 +145,9 @@ public final class PictureMeasuring {
             64,
             () -> {
               double px = Math.scalb(now.frame().pxPerMm(), -level);
-              Halo halo =
-                  new Halo(before.readTogether(level, all), now.readTogether(level, all), px);
+              Halo halo = new Halo(before.read(level, all), now.read(level, all), px);
               return Halo.reading(
-                  bordered.parallelStream()
+                  bordered.stream()
                       .mapToDouble(p -> halo.along(now.mask(p, level, all)))
                       .filter(v -> !Double.isNaN(v))
                       .max()
@@ -199,7 +199,7 @@ public final class PictureMeasuring {
         parts.add(new Rect(x, y, side, side).intersect(all));
       }
     }
-    return parts.parallelStream()
+    return parts.stream()
         .flatMapToDouble(p -> widths(p, square, level, px))
         .filter(v -> !Double.isNaN(v))
         .min()
