@@ -13,8 +13,10 @@ import carezza.pass.Run;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
 
@@ -27,6 +29,13 @@ import java.util.function.Supplier;
  * of a run are done one after the other on the same tile while it is in the processor's cache.
  */
 public final class SheetView implements PixelReader {
+  /** Which tiles are kept: all that pay and the finished one, those below it, none. */
+  private enum Keep {
+    ALL,
+    BELOW,
+    NONE
+  }
+
   /** Passes done on a tile before it is kept. */
   private static final int RUN = 6;
 
@@ -91,15 +100,18 @@ public final class SheetView implements PixelReader {
   public RgbBlock readTogether(int level, Rect rect) {
     int depth = prints.active().size();
     RgbBlock out = new RgbBlock(level, rect);
-    tiles(level, rect).parallelStream().forEach(t -> out.paste(tile(depth, level, t, true, true)));
+    tiles(level, rect).parallelStream()
+        .forEach(t -> out.paste(tile(depth, level, t, true, Keep.ALL)));
     return out;
   }
 
-  /** Has tiles of a level at hand, by all processors. */
-  void bringUp(int level, List<Rect> tiles) {
+  /** Tiles of a level that are looked at once and not kept, by all processors. */
+  Map<Rect, RgbBlock> tilesOnce(int level, List<Rect> tiles) {
     int depth = prints.active().size();
+    Map<Rect, RgbBlock> out = new ConcurrentHashMap<>();
     tiles.stream().distinct().toList().parallelStream()
-        .forEach(t -> tile(depth, level, t, true, true));
+        .forEach(t -> out.put(t, tile(depth, level, t, true, Keep.BELOW)));
+    return out;
   }
 
   /**
@@ -196,7 +208,7 @@ public final class SheetView implements PixelReader {
         out.paste(engine.sourceTile(0, t.intersect(rect)));
         continue;
       }
-      RgbBlock b = tile(depth, level, t, false, keep);
+      RgbBlock b = tile(depth, level, t, false, keep ? Keep.ALL : Keep.NONE);
       if (b == null) {
         begun.add(t);
       } else {
@@ -204,13 +216,13 @@ public final class SheetView implements PixelReader {
       }
     }
     for (Rect t : begun) {
-      out.paste(tile(depth, level, t, true, keep));
+      out.paste(tile(depth, level, t, true, keep ? Keep.ALL : Keep.NONE));
     }
     return out;
   }
 
   /** A tile; null when another thread is making it and is not to be waited for. */
-  private RgbBlock tile(int depth, int level, Rect t, boolean wait, boolean keep) {
+  private RgbBlock tile(int depth, int level, Rect t, boolean wait, Keep keep) {
     stopWhenCancelled();
     Rect src = t.toSource(level).intersect(engine.source().bounds());
     int top = prints.settle(depth, src);
@@ -225,7 +237,7 @@ public final class SheetView implements PixelReader {
     }
   }
 
-  private RgbBlock make(int top, int level, Rect t, Rect src, boolean keep) {
+  private RgbBlock make(int top, int level, Rect t, Rect src, Keep keep) {
     int[] run = new int[top];
     int n = 0;
     RgbBlock block = null;
@@ -244,11 +256,11 @@ public final class SheetView implements PixelReader {
     for (int i = n - 1; i >= 0; i--) {
       apply(run[i], block);
       int next = i == 0 ? top : run[i - 1] - 1;
-      if (keep && i > 0 && pays(run[i], next, run[i - 1])) {
+      if (keep != Keep.NONE && i > 0 && pays(run[i], next, run[i - 1])) {
         keep(run[i], level, t, src, block.copy());
       }
     }
-    if (keep) {
+    if (keep == Keep.ALL) {
       keep(top, level, t, src, block);
     }
     return block;

@@ -10,6 +10,7 @@ import carezza.reading.SkinPlanes;
 import carezza.region.RegionName;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
@@ -81,45 +82,58 @@ final class SkinParts {
     return SkinGround.hasSkin(now.mask(skin, level, r));
   }
 
-  /** A rectangle of a view as far as tiles with skin go, black elsewhere. */
-  private RgbBlock read(SheetView view, Rect rect) {
+  /** A rectangle as far as tiles with skin go, black elsewhere. */
+  private RgbBlock read(SheetView view, Map<Rect, RgbBlock> atHand, Rect rect) {
     RgbBlock out = new RgbBlock(level, rect);
     for (Rect t : view.tiles(level, rect)) {
       if (tiles.contains(t)) {
-        out.paste(view.read(level, t.intersect(rect)));
+        RgbBlock b = atHand.get(t);
+        out.paste(b == null ? view.read(level, t.intersect(rect)) : b);
       }
     }
     return out;
   }
 
-  private List<Rect> withSkin(UnaryOperator<Rect> looks) {
-    return parts.stream()
+  private List<Rect> withSkin(List<Rect> some, UnaryOperator<Rect> looks) {
+    return some.stream()
         .flatMap(p -> now.tiles(level, looks.apply(p)).stream())
         .filter(tiles::contains)
         .toList();
   }
 
+  private boolean isKnown(long key) {
+    return engine.cache().peek(key) != null;
+  }
+
+  /** What is kept needs no pixels; the pixels of the rest are brought up first, and not kept. */
   List<SkinPatch> patches() {
-    before.bringUp(level, withSkin(this::reads));
-    now.bringUp(level, withSkin(this::near));
-    return parts.parallelStream().map(this::patch).toList();
+    List<Rect> changed = parts.stream().filter(p -> !isKnown(patchKey(p))).toList();
+    List<Rect> bare = changed.stream().filter(p -> !isKnown(key(p))).toList();
+    Map<Rect, RgbBlock> was = before.tilesOnce(level, withSkin(bare, this::reads));
+    Map<Rect, RgbBlock> is = now.tilesOnce(level, withSkin(changed, this::near));
+    return parts.parallelStream().map(p -> patch(p, was, is)).toList();
   }
 
-  private SkinPatch patch(Rect part) {
-    SkinGround ground = ground(part);
-    Rect near = near(part);
-    long key = new Hash().add(key(part)).add(now.fingerprint(source(near))).get();
-    return kept(key, PATCH_BYTES, () -> ground.against(read(now, near)));
+  private SkinPatch patch(Rect part, Map<Rect, RgbBlock> was, Map<Rect, RgbBlock> is) {
+    return kept(
+        patchKey(part), PATCH_BYTES, () -> ground(part, was).against(read(now, is, near(part))));
   }
 
-  private SkinGround ground(Rect part) {
+  private long patchKey(Rect part) {
+    return new Hash().add(key(part)).add(now.fingerprint(source(near(part)))).get();
+  }
+
+  private SkinGround ground(Rect part, Map<Rect, RgbBlock> was) {
     Rect reads = reads(part);
     return kept(
         key(part),
         GROUND_PLANES * 4 * reads.area(),
         () ->
             new SkinGround(
-                read(before, reads), now.mask(skin, level, reads), part, now.frame().pxPerMm()));
+                read(before, was, reads),
+                now.mask(skin, level, reads),
+                part,
+                now.frame().pxPerMm()));
   }
 
   /** Energy of pores and what a split leaves of it, part by part. */
@@ -127,7 +141,7 @@ final class SkinParts {
     return parts.parallelStream()
         .map(
             part -> {
-              SkinGround ground = ground(part);
+              SkinGround ground = ground(part, Map.of());
               long key = new Hash().add("pores").add(key(part)).add(sigmaMm).get();
               return kept(key, 16, () -> ground.pores(sigmaMm));
             })
