@@ -15,8 +15,8 @@ import java.util.Map;
  * that what a pass does to single spots does not count, is followed for 6 mm to both sides, where
  * the area begins within 2 mm and is as wide as that. The plateaus are its means from 4 to 6 mm;
  * what within 3 mm lies above the higher or below the lower of them is the overshoot, brought to L*
- * at the place's own lightness (dL*\/dE = (L* + 16) ln 2 / 3). The 95th percentile along the border
- * counts.
+ * at the place's own lightness (a stop is (L* + 16) ln 2 / 3 of it). The 95th percentile of the
+ * pieces of border counts.
  */
 public final class Halo {
   private static final double SMOOTH_MM = 0.5;

@@ -1,8 +1,6 @@
 package carezza.reading;
 
-import carezza.color.CieLab;
 import carezza.color.DeltaE2000;
-import carezza.color.WorkingSpace;
 import carezza.image.Plane;
 import carezza.image.RgbBlock;
 import java.util.List;
@@ -27,26 +25,24 @@ public final class SkinExposure {
   public static List<Reading> of(RgbBlock source, RgbBlock lit, Plane skin) {
     double[] was = medians(source, skin);
     double[] is = medians(lit, skin);
-    return Double.isNaN(was[3])
+    return Double.isNaN(was[0])
         ? none()
         : List.of(
-            Reading.reported("skinExposure", 0, is[3] - was[3], ""),
-            Reading.reported("skinTint", 0, DeltaE2000.hue(was, is), ""));
+            Reading.reported("skinExposure", 0, is[0] - was[0], ""),
+            Reading.reported("skinTint", 0, DeltaE2000.hue(lab(was), lab(is)), ""));
   }
 
-  /** L*, a*, b*, log2 luminance. */
+  private static double[] lab(double[] m) {
+    return new double[] {m[1], m[2], m[3]};
+  }
+
+  /** E, L*, a*, b*. */
   private static double[] medians(RgbBlock b, Plane skin) {
     float[][] v = new float[4][b.size()];
-    float[] lab = new float[3];
     int n = 0;
     for (int i = 0; i < b.size(); i++) {
       if (skin.data()[i] > 0.6f) {
-        CieLab.of(b.r()[i], b.g()[i], b.b()[i], lab);
-        for (int c = 0; c < 3; c++) {
-          v[c][n] = lab[c];
-        }
-        float y = WorkingSpace.luminance(b.r()[i], b.g()[i], b.b()[i]);
-        v[3][n++] = (float) (Math.log(Math.max(1f / 1024, y)) / Math.log(2));
+        WhiteReadings.take(b, i, v, 0, n++);
       }
     }
     int count = n < LEAST_PIXELS ? 0 : n;

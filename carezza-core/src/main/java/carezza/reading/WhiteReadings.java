@@ -57,7 +57,7 @@ public final class WhiteReadings {
   }
 
   /** E, L*, a*, b* of a pixel. */
-  private static void take(RgbBlock b, int i, float[][] v, int at, int n) {
+  static void take(RgbBlock b, int i, float[][] v, int at, int n) {
     float[] lab = new float[3];
     CieLab.of(b.r()[i], b.g()[i], b.b()[i], lab);
     v[at][n] = log2(b, i);

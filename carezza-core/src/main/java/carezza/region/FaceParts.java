@@ -16,7 +16,7 @@ import java.util.List;
  */
 final class FaceParts {
   /** Width of borders drawn through skin. */
-  static final double SOFT_MM = 6;
+  private static final double SOFT_MM = 6;
 
   /** Beyond so far below the chin the neck is chest. */
   private static final double NECK_MM = 75;

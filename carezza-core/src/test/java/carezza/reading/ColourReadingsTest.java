@@ -185,6 +185,23 @@ public class ColourReadingsTest {
   }
 
   @Test
+  public void exposureOfTheSkinIsReportedApart() {
+    RgbBlock source = thirds(FACE, NECK, FACE);
+    RgbBlock lit = source.copy();
+    for (int c = 0; c < 3; c++) {
+      for (int i = 0; i < lit.size(); i++) {
+        lit.channel(c)[i] *= 1.4142135f;
+      }
+    }
+    List<Reading> r = SkinExposure.of(source, lit, third(0));
+    assertThat(r.get(0).now()).isCloseTo(0.5, within(0.01));
+    assertThat(r.get(1).now()).isCloseTo(0, within(0.05));
+    RgbBlock yellower = thirds(new double[] {60, 14, 21}, NECK, FACE);
+    assertThat(SkinExposure.of(source, yellower, third(0)).get(1).now()).isGreaterThan(1);
+    assertThat(SkinExposure.of(source, lit, new Plane(ALL))).noneMatch(Reading::isHad);
+  }
+
+  @Test
   public void whitesAreReadForRednessWhitenessAndBalance() {
     double[] yellow = {70, 4, 20};
     double[] pale = {78, 2, 8};

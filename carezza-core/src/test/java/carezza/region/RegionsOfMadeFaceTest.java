@@ -307,6 +307,24 @@ public class RegionsOfMadeFaceTest {
     }
   }
 
+  /** A lamp in the corner pulls until it is waved away. */
+  @Test
+  public void whatWasWavedAwayIsNotListed() {
+    double[][] drawn = colours.clone();
+    for (int i = 0; i < W * H; i++) {
+      boolean lamp = Math.hypot(i % W - 70, i / W - 200) < 35;
+      drawn[i] = lamp ? new double[] {1, 0.98, 0.9} : colours[i];
+    }
+    SheetView view = view(1, drawn);
+    RunSheet leaving = view.sheet();
+    assertThat(view.pull().orElseThrow().places(view)).isNotEmpty();
+    for (Pull.Place q : view.pull().orElseThrow().places(view)) {
+      leaving = leaving.leaving(q);
+    }
+    SheetView left = Pictures.engine(picture(1, drawn, 4)).view(leaving, () -> false);
+    assertThat(left.pull().orElseThrow().places(left)).isEmpty();
+  }
+
   /** With a face known there is an eye to compare with; without one there is nothing. */
   @Test
   public void whatPullsIsMeasuredAgainstTheEye() {
@@ -316,12 +334,6 @@ public class RegionsOfMadeFaceTest {
     Pin pupil = view.sheet().faceMap().orElseThrow().rightEye();
     assertThat(p.at(pupil.x(), pupil.y())).isGreaterThan(0.2 * p.eye());
     assertThat(p.places(view)).allMatch(q -> q.ratio() >= 0.8);
-    RunSheet leaving = view.sheet();
-    for (Pull.Place q : p.places(view)) {
-      leaving = leaving.leaving(q);
-    }
-    SheetView left = Pictures.engine(picture(1, colours, 4)).view(leaving, () -> false);
-    assertThat(left.pull().orElseThrow().places(left)).isEmpty();
     SheetView none = Pictures.engine(Pictures.skin(64, 64, 8, 1)).view(RunSheet.EMPTY, () -> false);
     assertThat(none.pull()).isEmpty();
   }
