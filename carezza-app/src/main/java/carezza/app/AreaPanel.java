@@ -331,7 +331,7 @@ final class AreaPanel extends VBox {
     return a.inverted() ? Words.of("area.inverted", all) : all.toString();
   }
 
-  private static String joined(Term t) {
+  static String joined(Term t) {
     return Words.of("joined." + BenchModel.key(t.how()), name(t.what()));
   }
 

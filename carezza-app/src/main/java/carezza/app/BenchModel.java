@@ -272,6 +272,16 @@ public final class BenchModel {
     return picture.get() != null;
   }
 
+  /** Whether a stroke on the picture is put on the chosen pass's area. */
+  public boolean paints() {
+    return chosenPass().map(p -> p.kind().usesArea()).orElse(false);
+  }
+
+  /** Whether the chosen pass heals where one clicks or drags. */
+  public boolean heals() {
+    return chosenPass().map(p -> p.kind().key().equals("heals")).orElse(false);
+  }
+
   public Optional<Pass> chosenPass() {
     return sheet.get().pass(chosen.get());
   }

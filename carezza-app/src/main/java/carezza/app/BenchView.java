@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicReference;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -41,7 +42,8 @@ public final class BenchView extends StackPane implements AutoCloseable {
       new BenchModel(new NetFaceFinder(), seeker, worker, Platform::runLater);
   private final PictureView view = new PictureView(model);
   private final Hand hand = new Hand(model, view);
-  private final Measurer measurer = new Measurer(model, () -> view.painter().isIdle());
+  private final Measurer measurer =
+      new Measurer(model, () -> view.painter().isIdle(), Platform::runLater);
   private final BorderPane frame = new BorderPane();
   private final StackPane over = new StackPane(view);
   private final JobCard card;
@@ -59,6 +61,10 @@ public final class BenchView extends StackPane implements AutoCloseable {
   private final FileDesk files;
   private final MenuButton recentMenu = new MenuButton(Words.of("action.recent"));
   private PassPanel floatingPanel;
+
+  /** The newest reading of the colour under the pointer that was not begun. */
+  private final AtomicReference<Runnable> colourWanted = new AtomicReference<>();
+
   private int light = 1;
 
   BenchView(Path userData) {
@@ -312,11 +318,14 @@ public final class BenchView extends StackPane implements AutoCloseable {
     RunSheet s = model.sheet().get();
     double sx = view.sourceX(x);
     double sy = view.sourceY(y);
-    worker.execute(
+    Runnable read =
         () -> {
           double[] lab = PictureView.lightAt(p, s, sx, sy);
           Platform.runLater(() -> status.colour(lab));
-        });
+        };
+    if (colourWanted.getAndSet(read) == null) {
+      worker.execute(() -> colourWanted.getAndSet(null).run());
+    }
   }
 
   // ---- commands

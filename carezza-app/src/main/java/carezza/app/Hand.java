@@ -37,8 +37,8 @@ final class Hand {
     view.setOnMousePressed(this::press);
     view.setOnMouseDragged(this::drag);
     view.setOnMouseReleased(this::release);
-    view.setOnMouseMoved(e -> view.marks().pointer(e.getX(), e.getY()));
-    view.setOnMouseExited(e -> view.marks().pointer(-1, -1));
+    view.setOnMouseMoved(e -> view.pointer(e.getX(), e.getY()));
+    view.setOnMouseExited(e -> view.pointer(-1, -1));
     view.setOnScroll(this::scroll);
   }
 
@@ -54,14 +54,6 @@ final class Hand {
         || draggedSource.isPresent()
         || grip.isPresent()
         || shape.isPresent();
-  }
-
-  private boolean heals() {
-    return model.chosenPass().map(p -> p.kind().key().equals("heals")).orElse(false);
-  }
-
-  private boolean paints() {
-    return model.chosenPass().map(p -> p.kind().usesArea()).orElse(false);
   }
 
   private void press(MouseEvent e) {
@@ -97,7 +89,7 @@ final class Hand {
     if (shape.isPresent()) {
       return;
     }
-    if (heals()) {
+    if (model.heals()) {
       draggedSource =
           view.marks().healAt(e.getX(), e.getY(), false).isPresent()
               ? Optional.empty()
@@ -105,7 +97,7 @@ final class Hand {
       draggedSource.ifPresent(i -> draggedFrom = model.chosenPass().orElseThrow().heals().get(i));
       return;
     }
-    if (paints()) {
+    if (model.paints()) {
       startTime = System.nanoTime();
       sample(e);
       model.previewStroke(stroke());
@@ -119,7 +111,7 @@ final class Hand {
     double dy = e.getY() - lastY;
     lastX = e.getX();
     lastY = e.getY();
-    view.marks().pointer(e.getX(), e.getY());
+    view.pointer(e.getX(), e.getY());
     if (panning) {
       view.pan(dx, dy);
     } else if (grip.isPresent()) {
@@ -177,7 +169,7 @@ final class Hand {
     } else if (draggedSource.isPresent()) {
       model.healing().set(draggedSource.get(), moved(e), true);
       draggedSource = Optional.empty();
-    } else if (heals()) {
+    } else if (model.heals()) {
       heal(e);
     } else if (!samples.isEmpty()) {
       Stroke s = stroke();
@@ -206,7 +198,7 @@ final class Hand {
   }
 
   private void menu(MouseEvent e) {
-    if (!heals()) {
+    if (!model.heals()) {
       return;
     }
     view.marks()

@@ -2,7 +2,6 @@ package carezza.app;
 
 import carezza.area.Extent;
 import carezza.area.Outline;
-import carezza.area.Stroke;
 import carezza.area.Term;
 import carezza.face.FaceContours;
 import carezza.face.FaceHandle;
@@ -17,14 +16,12 @@ import carezza.screen.Look;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import javafx.animation.PauseTransition;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 import javafx.scene.text.Font;
-import javafx.util.Duration;
 
-/** What is drawn over the picture: the hand's ring, heals, outlines, shapes, the scale bar. */
+/** What is drawn over the picture: heals, outlines, shapes, the scale bar. */
 final class Marks extends Canvas {
   /** How near to a handle a press takes it. */
   private static final double GRIP_PX = 11;
@@ -34,37 +31,49 @@ final class Marks extends Canvas {
 
   private final BenchModel model;
   private final PictureView view;
-  private final PauseTransition values = new PauseTransition(Duration.seconds(1.2));
   private double pointerX = -1;
   private double pointerY = -1;
-  private boolean valuesShown;
+  private List<Heal> shownNear = List.of();
 
   Marks(BenchModel model, PictureView view) {
     this.model = model;
     this.view = view;
     setManaged(false);
     setMouseTransparent(true);
-    values.setOnFinished(e -> showValues(false));
     model.tool().addListener((o, a, b) -> draw());
     model.faces().offered().addListener((o, a, b) -> draw());
     model.faces().bent().addListener((o, a, b) -> draw());
     model.rivals().addListener((o, a, b) -> draw());
     model.look().addListener((o, a, b) -> draw());
-    model.brush().addListener((o, a, b) -> showValues(true));
   }
 
+  /** Where the pointer is; the source of a heal is shown while it is near. */
   void pointer(double x, double y) {
     pointerX = x;
     pointerY = y;
-    draw();
+    if (!near().equals(shownNear)) {
+      draw();
+    }
   }
 
-  private void showValues(boolean on) {
-    valuesShown = on;
-    if (on) {
-      values.playFromStart();
+  /** Heals of the chosen pass whose place or source lies under the pointer, or nearly. */
+  private List<Heal> near() {
+    if (pointerX < 0 || view.viewport().get() == null) {
+      return List.of();
     }
-    draw();
+    return model.chosenPass().map(Pass::heals).orElse(List.of()).stream()
+        .filter(this::isNear)
+        .toList();
+  }
+
+  private boolean isNear(Heal h) {
+    double r = view.onScreen(h.sizeMm()) / 2;
+    double cx = (h.x0() + h.x1()) / 2;
+    double cy = (h.y0() + h.y1()) / 2;
+    double toMark = Math.hypot(pointerX - view.viewX(cx), pointerY - view.viewY(cy));
+    double toSource =
+        Math.hypot(pointerX - view.viewX(cx + h.dx()), pointerY - view.viewY(cy + h.dy()));
+    return toMark < r + 30 || toSource < r + 14;
   }
 
   void draw() {
@@ -80,10 +89,8 @@ final class Marks extends Canvas {
     shapeMarks(g);
     rivals(g);
     if (model.look().get() != Look.PULL) {
+      shownNear = near();
       model.chosenPass().ifPresent(p -> passMarks(g, p));
-    }
-    if (pointerX >= 0) {
-      ring(g);
     }
   }
 
@@ -96,7 +103,7 @@ final class Marks extends Canvas {
     for (Pull.Place p : model.rivals().get().orElse(List.of())) {
       double x = view.viewX(p.x());
       double y = view.viewY(p.y());
-      double r = mm(p.sizeMm()) / 2;
+      double r = view.onScreen(p.sizeMm()) / 2;
       circle(g, x, y, r);
       words(g, String.valueOf(number), x + r + 4, y + 5);
       number++;
@@ -111,63 +118,10 @@ final class Marks extends Canvas {
     g.fillText(text, x, y);
   }
 
-  private double mm(double sizeMm) {
-    return sizeMm * view.pxPerMm() * view.viewport().get().scale() / view.deviceScale();
-  }
-
-  private void ring(GraphicsContext g) {
-    Stroke.Brush b = model.brush().get();
-    BenchModel.Tool tool = model.tool().get();
-    if (tool == BenchModel.Tool.BEND_FACE) {
-      return;
-    }
-    boolean pointing = tool != BenchModel.Tool.HAND;
-    double r = pointing ? 9 : Math.max(2, mm(b.sizeMm()) / 2);
-    boolean paints =
-        model
-            .chosenPass()
-            .map(p -> p.kind().usesArea() || p.kind().key().equals("heals"))
-            .orElse(false);
-    if (!pointing && !paints) {
-      return;
-    }
-    circle(g, pointerX, pointerY, r);
-    if (pointing) {
-      twice(g, () -> g.strokeLine(pointerX - 4, pointerY, pointerX + 4, pointerY));
-      twice(g, () -> g.strokeLine(pointerX, pointerY - 4, pointerX, pointerY + 4));
-    } else if (!b.puts()) {
-      twice(g, () -> g.strokeLine(pointerX - 4, pointerY, pointerX + 4, pointerY));
-    }
-    if (valuesShown && !pointing) {
-      brushValues(g, b, r);
-    }
-  }
-
-  private void brushValues(GraphicsContext g, Stroke.Brush b, double r) {
-    boolean heals = model.chosenPass().map(p -> p.kind().key().equals("heals")).orElse(false);
-    String[] lines =
-        heals
-            ? new String[] {Numbers.mm(b.sizeMm())}
-            : new String[] {
-              Numbers.mm(b.sizeMm()),
-              Words.of("brush.touches", b.touches()),
-              Words.of("brush.edge", Math.round(100 * b.edge()))
-            };
-    double x = Math.min(pointerX + r + 12, getWidth() - 140);
-    double y = Math.max(4, Math.min(pointerY - 20, getHeight() - 64));
-    g.setFill(Color.gray(0.2, 0.82));
-    g.fillRoundRect(x - 8, y - 2, 136, 8 + 18 * lines.length, 6, 6);
-    g.setFill(Color.gray(0.95));
-    g.setFont(Font.font("B612", 13));
-    for (int i = 0; i < lines.length; i++) {
-      g.fillText(lines[i], x, y + 14 + 18 * i);
-    }
-  }
-
   private void passMarks(GraphicsContext g, Pass p) {
     double px = view.pxPerMm();
     for (Heal h : p.heals()) {
-      double r = mm(h.sizeMm()) / 2;
+      double r = view.onScreen(h.sizeMm()) / 2;
       double x0 = view.viewX(h.x0());
       double y0 = view.viewY(h.y0());
       double x1 = view.viewX(h.x1());
@@ -181,11 +135,7 @@ final class Marks extends Canvas {
       double cy = (y0 + y1) / 2;
       double mx = (h.x0() + h.x1()) / 2 + h.dx();
       double my = (h.y0() + h.y1()) / 2 + h.dy();
-      boolean near =
-          pointerX >= 0
-              && (Math.hypot(pointerX - cx, pointerY - cy) < r + 30
-                  || Math.hypot(pointerX - view.viewX(mx), pointerY - view.viewY(my)) < r + 14);
-      if (near) {
+      if (shownNear.contains(h)) {
         g.setLineDashes(4, 4);
         circle(g, view.viewX(mx), view.viewY(my), r);
         double d = Math.hypot(view.viewX(mx) - cx, view.viewY(my) - cy);
@@ -374,11 +324,11 @@ final class Marks extends Canvas {
     double[] lengths = {0.5, 1, 2, 5, 10, 20, 50, 100};
     double best = lengths[0];
     for (double l : lengths) {
-      if (mm(l) <= 150) {
+      if (view.onScreen(l) <= 150) {
         best = l;
       }
     }
-    double w = mm(best);
+    double w = view.onScreen(best);
     double x = 16;
     double y = getHeight() - 18;
     twice(g, () -> g.strokeLine(x, y, x + w, y));

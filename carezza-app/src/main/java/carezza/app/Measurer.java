@@ -11,12 +11,13 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.Executor;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.BooleanSupplier;
-import javafx.application.Platform;
+import java.util.function.Consumer;
 
 /** Takes the readings of the newest step, away from the interface thread and after the screen. */
 final class Measurer implements AutoCloseable {
@@ -29,6 +30,7 @@ final class Measurer implements AutoCloseable {
   private final AtomicLong finished = new AtomicLong();
   private final BenchModel model;
   private final BooleanSupplier screenIsDrawn;
+  private final Executor interfaceThread;
 
   /** What the readings that are shown belong to; on the interface thread. */
   private RunSheet shown;
@@ -36,10 +38,11 @@ final class Measurer implements AutoCloseable {
   private OpenPicture shownPicture;
 
   /**
-   * @param screenIsDrawn the readings wait for this, so that they do not take its time
+   * @param screenIsDrawn the readings wait for this and give way, so that they do not take its time
    */
-  Measurer(BenchModel model, BooleanSupplier screenIsDrawn) {
+  Measurer(BenchModel model, BooleanSupplier screenIsDrawn, Executor interfaceThread) {
     this.model = model;
+    this.interfaceThread = interfaceThread;
     this.screenIsDrawn = screenIsDrawn;
     model.settled().addListener((o, a, b) -> ask());
     model.chosen().addListener((o, a, b) -> ask());
@@ -56,7 +59,8 @@ final class Measurer implements AutoCloseable {
     long chosen = model.chosen().get();
     boolean pull = model.look().get() == Look.PULL;
     boolean known = p == shownPicture && now.equals(shown) && !model.readings().get().isEmpty();
-    worker.execute(() -> measure(new Job(p, now, chosen, pull, known, mine)));
+    Job job = new Job(p, now, chosen, pull, known, mine);
+    worker.execute(() -> whenDrawn(job, stop -> measure(job, stop)));
   }
 
   /**
@@ -69,65 +73,69 @@ final class Measurer implements AutoCloseable {
   private record Job(
       OpenPicture picture, RunSheet now, long chosen, boolean pull, boolean known, long number) {}
 
-  private void measure(Job job) {
-    BooleanSupplier stale = () -> newest.get() != job.number();
-    if (stale.getAsBoolean()) {
-      return;
-    }
-    if (!screenIsDrawn.getAsBoolean()) {
-      worker.schedule(() -> measure(job), LOOK_AGAIN_MS, TimeUnit.MILLISECONDS);
-      return;
-    }
-    boolean goesOn = false;
+  private boolean isStale(Job job) {
+    return newest.get() != job.number();
+  }
+
+  /**
+   * Does a part of a job when the screen is drawn; when it is to be drawn meanwhile the part is
+   * broken off and begun again, which finds what it had found in the cache.
+   */
+  private void whenDrawn(Job job, Consumer<BooleanSupplier> part) {
+    BooleanSupplier stop = () -> isStale(job) || !screenIsDrawn.getAsBoolean();
     try {
-      Measuring measuring = new Measuring(job.picture().engine());
-      double covered = measuring.coveredCm2(job.now(), job.chosen(), stale);
-      show(stale, () -> model.covered().set(covered));
-      if (job.pull()) {
-        SheetView view = job.picture().engine().view(job.now(), stale);
-        List<Pull.Place> rivals = view.pull().map(p -> p.places(view)).orElse(List.of());
-        show(stale, () -> model.rivals().set(Optional.of(rivals)));
-      }
-      if (!job.known()) {
-        List<Reading> skin = measuring.all(job.now(), stale);
-        show(stale, () -> model.readings().set(skin));
-        worker.schedule(() -> ofPicture(job, skin, stale), QUIET_MS, TimeUnit.MILLISECONDS);
-        goesOn = true;
+      if (!stop.getAsBoolean()) {
+        part.accept(stop);
+        return;
       }
     } catch (CancellationException e) {
-      return;
-    } finally {
-      if (!goesOn) {
-        finished.set(job.number());
-      }
+      // begun again below, or not wanted any more
+    } catch (RuntimeException e) {
+      finished.set(job.number());
+      throw e;
     }
+    if (!isStale(job)) {
+      worker.schedule(() -> whenDrawn(job, part), LOOK_AGAIN_MS, TimeUnit.MILLISECONDS);
+    }
+  }
+
+  private void measure(Job job, BooleanSupplier stop) {
+    Measuring measuring = new Measuring(job.picture().engine());
+    double covered = measuring.coveredCm2(job.now(), job.chosen(), stop);
+    show(job, () -> model.covered().set(covered));
+    if (job.pull()) {
+      SheetView view = job.picture().engine().view(job.now(), stop);
+      List<Pull.Place> rivals = view.pull().map(p -> p.places(view)).orElse(List.of());
+      show(job, () -> model.rivals().set(Optional.of(rivals)));
+    }
+    if (job.known()) {
+      finished.set(job.number());
+      return;
+    }
+    List<Reading> skin = measuring.all(job.now(), stop);
+    show(job, () -> model.readings().set(skin));
+    worker.schedule(
+        () -> whenDrawn(job, s -> ofPicture(job, skin, s)), QUIET_MS, TimeUnit.MILLISECONDS);
   }
 
   /** Readings of the whole picture, which take longer: when nothing new came for a while. */
-  private void ofPicture(Job job, List<Reading> skin, BooleanSupplier stale) {
-    try {
-      if (!stale.getAsBoolean()) {
-        List<Reading> all = new ArrayList<>(skin);
-        all.addAll(new PictureMeasuring(job.picture().engine()).all(job.now(), stale));
-        show(
-            stale,
-            () -> {
-              shown = job.now();
-              shownPicture = job.picture();
-              model.readings().set(all);
-            });
-      }
-    } catch (CancellationException e) {
-      return;
-    } finally {
-      finished.set(job.number());
-    }
+  private void ofPicture(Job job, List<Reading> skin, BooleanSupplier stop) {
+    List<Reading> all = new ArrayList<>(skin);
+    all.addAll(new PictureMeasuring(job.picture().engine()).all(job.now(), stop));
+    show(
+        job,
+        () -> {
+          shown = job.now();
+          shownPicture = job.picture();
+          model.readings().set(all);
+        });
+    finished.set(job.number());
   }
 
-  private static void show(BooleanSupplier stale, Runnable set) {
-    Platform.runLater(
+  private void show(Job job, Runnable set) {
+    interfaceThread.execute(
         () -> {
-          if (!stale.getAsBoolean()) {
+          if (!isStale(job)) {
             set.run();
           }
         });

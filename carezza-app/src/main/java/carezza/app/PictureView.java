@@ -33,6 +33,7 @@ final class PictureView extends Region {
   private final Painter painter = new Painter();
   private final ImageView image = new ImageView();
   private final Marks marks;
+  private final Ring ring;
   private final ReadOnlyObjectWrapper<Viewport> viewport = new ReadOnlyObjectWrapper<>();
   private PixelBuffer<IntBuffer> buffer;
   private Viewport drawn;
@@ -47,6 +48,7 @@ final class PictureView extends Region {
   PictureView(BenchModel model) {
     this.model = model;
     marks = new Marks(model, this);
+    ring = new Ring(model, this);
     getStyleClass().add("desk");
     setId("picture");
     setFocusTraversable(true);
@@ -54,7 +56,7 @@ final class PictureView extends Region {
     setAccessibleText(Words.of("picture.accessible"));
     image.setManaged(false);
     image.setSmooth(true);
-    getChildren().addAll(image, marks);
+    getChildren().addAll(image, marks, ring);
     setMinSize(50, 50);
     model.picture().addListener((o, a, b) -> fit());
     model.sheet().addListener((o, a, b) -> repaint());
@@ -204,6 +206,13 @@ final class PictureView extends Region {
         },
         (drawn, end) -> show(p, drawn, end && own && !dragged ? sheet : null));
     marks.draw();
+    ring.place();
+  }
+
+  /** Where the pointer is on this node; negative when it is elsewhere. */
+  void pointer(double x, double y) {
+    marks.pointer(x, y);
+    ring.pointer(x, y);
   }
 
   private static Frames.Request request(
@@ -262,6 +271,11 @@ final class PictureView extends Region {
     image.setFitHeight(drawn.height() * f / k);
     image.setX(v.deviceX(drawn.left()) / k);
     image.setY(v.deviceY(drawn.top()) / k);
+  }
+
+  /** A length on the sitter in units of the screen. */
+  double onScreen(double mm) {
+    return mm * pxPerMm() * viewport.get().scale() / deviceScale();
   }
 
   double pxPerMm() {

@@ -2,6 +2,7 @@ package carezza.app;
 
 import carezza.pass.Pass;
 import carezza.pass.Stage;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import javafx.geometry.Pos;
@@ -15,6 +16,7 @@ import javafx.scene.layout.VBox;
  */
 final class Spine extends VBox {
   private final BenchModel model;
+  private List<Object> shape = List.of();
 
   Spine(BenchModel model) {
     this.model = model;
@@ -25,6 +27,16 @@ final class Spine extends VBox {
   }
 
   private void update() {
+    List<Object> now = new ArrayList<>();
+    now.add(model.chosen().get());
+    model.sheet().get().passes().forEach(p -> now.add(List.of(p.id(), p.kind())));
+    if (!now.equals(shape)) {
+      shape = now;
+      rebuild();
+    }
+  }
+
+  private void rebuild() {
     getChildren().clear();
     for (Stage s : Stage.values()) {
       List<Pass> passes =

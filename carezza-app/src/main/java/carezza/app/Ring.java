@@ -1,0 +1,111 @@
+package carezza.app;
+
+import carezza.area.Stroke;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.animation.PauseTransition;
+import javafx.scene.Group;
+import javafx.scene.control.Label;
+import javafx.scene.shape.Circle;
+import javafx.scene.shape.Line;
+import javafx.scene.shape.Shape;
+import javafx.util.Duration;
+
+/**
+ * The hand's ring: as large as the brush on the picture, a cross where a click points at something.
+ * Nodes of its own, so that a moving hand has only their place painted again.
+ */
+final class Ring extends Group {
+  private static final double POINTING = 9;
+  private static final double ARM = 4;
+  private static final double SMALLEST = 2;
+
+  /** Room for the values beside the ring, px. */
+  private static final double VALUES_WIDTH = 140;
+
+  private static final double VALUES_HEIGHT = 64;
+
+  private final BenchModel model;
+  private final PictureView view;
+  private final List<Circle> circles = new ArrayList<>();
+  private final List<Line> across = new ArrayList<>();
+  private final List<Line> down = new ArrayList<>();
+  private final Label values = new Label();
+  private final PauseTransition shown = new PauseTransition(Duration.seconds(1.2));
+  private double x = -1;
+  private double y = -1;
+
+  Ring(BenchModel model, PictureView view) {
+    this.model = model;
+    this.view = view;
+    setManaged(false);
+    setMouseTransparent(true);
+    for (String style : List.of("ring-under", "ring")) {
+      circles.add(styled(new Circle(), style));
+      across.add(styled(new Line(-ARM, 0, ARM, 0), style));
+      down.add(styled(new Line(0, -ARM, 0, ARM), style));
+    }
+    getChildren().addAll(circles);
+    getChildren().addAll(across);
+    getChildren().addAll(down);
+    values.getStyleClass().add("ring-values");
+    values.setManaged(false);
+    getChildren().add(values);
+    values.setVisible(false);
+    model.tool().addListener((o, a, b) -> place());
+    shown.setOnFinished(e -> values.setVisible(false));
+    model
+        .brush()
+        .addListener(
+            (o, a, b) -> {
+              values.setVisible(true);
+              shown.playFromStart();
+              place();
+            });
+  }
+
+  private static <T extends Shape> T styled(T shape, String style) {
+    shape.getStyleClass().add(style);
+    return shape;
+  }
+
+  /** Where the pointer is on the picture view; negative when it is elsewhere. */
+  void pointer(double atX, double atY) {
+    x = atX;
+    y = atY;
+    place();
+  }
+
+  /** Follows pointer, brush, tool and zoom. */
+  void place() {
+    boolean pointing = model.tool().get() != BenchModel.Tool.HAND;
+    boolean bare = model.state().get() == BenchModel.State.BARE;
+    boolean bends = model.tool().get() == BenchModel.Tool.BEND_FACE;
+    boolean drawn = model.isOpen() && view.viewport().get() != null;
+    setVisible(x >= 0 && drawn && !bare && !bends && (pointing || model.paints() || model.heals()));
+    if (!isVisible()) {
+      return;
+    }
+    Stroke.Brush b = model.brush().get();
+    double r = pointing ? POINTING : Math.max(SMALLEST, view.onScreen(b.sizeMm()) / 2);
+    circles.forEach(c -> c.setRadius(r));
+    across.forEach(l -> l.setVisible(pointing || !b.puts()));
+    down.forEach(l -> l.setVisible(pointing));
+    setLayoutX(x);
+    setLayoutY(y);
+    if (values.isVisible()) {
+      say(b, r);
+    }
+  }
+
+  private void say(Stroke.Brush b, double r) {
+    String size = Numbers.mm(b.sizeMm());
+    String touches = Words.of("brush.touches", b.touches());
+    String edge = Words.of("brush.edge", Math.round(100 * b.edge()));
+    values.setText(model.heals() ? size : String.join("\n", size, touches, edge));
+    values.autosize();
+    double right = Math.min(x + r + 12, view.getWidth() - VALUES_WIDTH);
+    double top = Math.max(4, Math.min(y - 20, view.getHeight() - VALUES_HEIGHT));
+    values.relocate(right - x, top - y);
+  }
+}
