@@ -5,6 +5,7 @@ import carezza.sheet.RunSheet;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
@@ -36,7 +37,9 @@ final class PassRow extends VBox {
     number.getStyleClass().add("number");
     HBox top = new HBox(8, name, space, number, on);
     top.setAlignment(Pos.CENTER_LEFT);
-    top.setOnMouseClicked(e -> model.chosen().set(isChosen(id) ? BenchModel.NONE : id));
+    for (Node n : List.of(top, where)) {
+      n.setOnMouseClicked(e -> model.chosen().set(isChosen(id) ? BenchModel.NONE : id));
+    }
     where.getStyleClass().add("soft");
     strength = PassPanel.strengthBar(model, p);
     strength.setId("strength-" + p.kind().key());

@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.geometry.Rectangle2D;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
 import javafx.scene.image.ImageView;
@@ -36,7 +37,7 @@ final class PictureView extends Region {
   private final Ring ring;
   private final ReadOnlyObjectWrapper<Viewport> viewport = new ReadOnlyObjectWrapper<>();
   private PixelBuffer<IntBuffer> buffer;
-  private Viewport drawn;
+  private Drawn drawn;
   private OpenPicture shownPicture;
 
   /** The sheet whose analyses are held while the next one is found. */
@@ -244,13 +245,14 @@ final class PictureView extends Region {
               IntBuffer.allocate(v.width() * v.height()),
               PixelFormat.getIntArgbPreInstance());
       image.setImage(new WritableImage(buffer));
+      drawn = null;
     }
     buffer.updateBuffer(
         b -> {
-          b.getBuffer().put(0, frame.pixels());
-          return null;
+          Rect put = frame.copyTo(b.getBuffer(), drawn);
+          return new Rectangle2D(put.x(), put.y(), put.w(), put.h());
         });
-    drawn = v;
+    drawn = frame;
     if (shownPicture != p) {
       settled = null;
     }
@@ -266,11 +268,12 @@ final class PictureView extends Region {
       return;
     }
     double k = deviceScale();
-    double f = v.scale() / drawn.scale();
-    image.setFitWidth(drawn.width() * f / k);
-    image.setFitHeight(drawn.height() * f / k);
-    image.setX(v.deviceX(drawn.left()) / k);
-    image.setY(v.deviceY(drawn.top()) / k);
+    Viewport was = drawn.viewport();
+    double f = v.scale() / was.scale();
+    image.setFitWidth(was.width() * f / k);
+    image.setFitHeight(was.height() * f / k);
+    image.setX(v.deviceX(was.left()) / k);
+    image.setY(v.deviceY(was.top()) / k);
   }
 
   /** A length on the sitter in units of the screen. */

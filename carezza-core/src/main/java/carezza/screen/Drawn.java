@@ -1,13 +1,17 @@
 package carezza.screen;
 
 import carezza.image.Rect;
+import java.nio.IntBuffer;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
 
 /**
- * Screen pixels and, block by block, what they were drawn from, so that the next frame draws only
- * the blocks that change. Immutable once drawn.
+ * Screen pixels in blocks and of each what it was drawn from, so that the next frame draws only the
+ * blocks that change and shares the others. Immutable once drawn.
+ *
+ * <p>No array is as large as the view: those go to the collector's old space at once, and each sets
+ * it to look through the whole heap.
  */
 public final class Drawn {
   /** Blocks are as wide and high as this, in device pixels. */
@@ -16,15 +20,15 @@ public final class Drawn {
   private static final int BLOCK_H = 64;
 
   private final Frames.Request request;
-  private final int[] pixels;
+  private final int[][] pixels;
   private final long[] prints;
   private final int[] levels;
 
   Drawn(Frames.Request r) {
     request = r;
     Viewport viewport = r.viewport();
-    pixels = new int[viewport.width() * viewport.height()];
     prints = new long[across(viewport) * ((viewport.height() + BLOCK_H - 1) / BLOCK_H)];
+    pixels = new int[prints.length][];
     levels = new int[prints.length];
     Arrays.fill(levels, Integer.MAX_VALUE);
   }
@@ -33,9 +37,34 @@ public final class Drawn {
     return (v.width() + BLOCK_W - 1) / BLOCK_W;
   }
 
-  /** Pixels of the view as 0xffRRGGBB, row by row; not to be written to. */
+  /** Pixels of the view as 0xffRRGGBB, row by row. */
   public int[] pixels() {
-    return pixels;
+    int[] out = new int[viewport().width() * viewport().height()];
+    copyTo(IntBuffer.wrap(out), null);
+    return out;
+  }
+
+  /**
+   * Puts the pixels into a buffer of the view's size, row by row as 0xffRRGGBB.
+   *
+   * @param held frame whose pixels the buffer holds, or null; what is shared with it stays
+   * @return rectangle that holds everything that was put
+   */
+  public Rect copyTo(IntBuffer buffer, Drawn held) {
+    Viewport v = viewport();
+    boolean same =
+        held != null && held.viewport().width() == v.width() && held.blocks() == blocks();
+    Rect put = new Rect(0, 0, 0, 0);
+    for (int i = 0; i < blocks(); i++) {
+      if (!same || held.pixels[i] != pixels[i]) {
+        Rect b = block(i);
+        for (int y = 0; y < b.h(); y++) {
+          buffer.put((b.y() + y) * v.width() + b.x(), pixels[i], y * b.w(), b.w());
+        }
+        put = put.union(b);
+      }
+    }
+    return put;
   }
 
   public Viewport viewport() {
@@ -75,13 +104,15 @@ public final class Drawn {
         && last.levels[i] <= levels[i];
   }
 
-  void copyFrom(Drawn last, int i) {
-    Rect b = block(i);
-    for (int y = b.y(); y < b.bottom(); y++) {
-      int at = y * viewport().width() + b.x();
-      System.arraycopy(last.pixels, at, pixels, at, b.w());
-    }
+  void share(Drawn last, int i) {
+    pixels[i] = last.pixels[i];
     levels[i] = last.levels[i];
+  }
+
+  /** The pixels of a block, row by row, to be filled once. */
+  int[] fresh(int i) {
+    pixels[i] = new int[(int) block(i).area()];
+    return pixels[i];
   }
 
   /** Says what a block is drawn from. */

@@ -117,12 +117,20 @@ public final class Frames {
     jobs.clear();
     plan(r, level, out, prints);
     List<Rect> changed = new ArrayList<>();
+    List<Callable<Object>> blocks = new ArrayList<>();
     BitSet stale = stale(r, level, out, last);
     for (int i = 0; i < out.blocks(); i++) {
       if (stale.get(i)) {
-        changed.add(out.block(i));
+        Rect block = out.block(i);
+        int[] pixels = out.fresh(i);
+        changed.add(block);
+        blocks.add(
+            () -> {
+              block(r, level, block, pixels);
+              return null;
+            });
       } else {
-        out.copyFrom(last, i);
+        out.share(last, i);
       }
     }
     for (Rect tile : tiles(r, level, changed)) {
@@ -133,15 +141,7 @@ public final class Frames {
           });
     }
     run(jobs, pool);
-    jobs.clear();
-    for (Rect block : changed) {
-      jobs.add(
-          () -> {
-            block(r, level, block, out.pixels());
-            return null;
-          });
-    }
-    run(jobs, pool);
+    run(blocks, pool);
     return out;
   }
 
@@ -262,12 +262,12 @@ public final class Frames {
         : 0;
   }
 
+  /**
+   * @param out the block's pixels, row by row
+   */
   private static void block(Request r, int level, Rect block, int[] out) {
     Viewport v = r.viewport();
-    for (int y = block.y(); y < block.bottom(); y++) {
-      int at = y * v.width() + block.x();
-      Arrays.fill(out, at, at + block.w(), r.desk());
-    }
+    Arrays.fill(out, r.desk());
     Rect inside = v.device(r.view().bounds(0)).intersect(block);
     Rect need = needed(r, level, block);
     if (inside.isEmpty() || need.isEmpty()) {
@@ -304,7 +304,7 @@ public final class Frames {
         Looking.row(
             r.look(), line, before, pull(r, pulling, inside, sy), inside.x(), inside.y() + y);
       }
-      int at = (inside.y() + y) * v.width() + inside.x();
+      int at = (inside.y() + y - block.y()) * block.w() + inside.x() - block.x();
       code.row(line, inside.y() + y, out, at);
       if (mask != null) {
         MaskRow row = new MaskRow(mask, x0, y0 + y * step, step);
