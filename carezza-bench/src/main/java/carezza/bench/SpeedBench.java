@@ -306,6 +306,7 @@ final class SpeedBench {
   }
 
   private void moves(Viewport fit) {
+    sharp(job.sheet(), fit);
     double[] first = new double[TRIES];
     double[] sharp = new double[TRIES];
     Random random = new Random(3);

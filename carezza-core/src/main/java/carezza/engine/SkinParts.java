@@ -12,7 +12,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 
@@ -115,8 +114,13 @@ final class SkinParts {
   }
 
   private SkinPatch patch(Rect part, Map<Rect, RgbBlock> was, Map<Rect, RgbBlock> is) {
-    return kept(
-        patchKey(part), PATCH_BYTES, () -> ground(part, was).against(read(now, is, near(part))));
+    return engine
+        .cache()
+        .newest(
+            slot("patch", part),
+            patchKey(part),
+            PATCH_BYTES,
+            () -> ground(part, was).against(read(now, is, near(part))));
   }
 
   private long patchKey(Rect part) {
@@ -125,15 +129,18 @@ final class SkinParts {
 
   private SkinGround ground(Rect part, Map<Rect, RgbBlock> was) {
     Rect reads = reads(part);
-    return kept(
-        key(part),
-        GROUND_PLANES * 4 * reads.area(),
-        () ->
-            new SkinGround(
-                read(before, was, reads),
-                now.mask(skin, level, reads),
-                part,
-                now.frame().pxPerMm()));
+    return engine
+        .cache()
+        .newest(
+            slot("ground", part),
+            key(part),
+            GROUND_PLANES * 4 * reads.area(),
+            () ->
+                new SkinGround(
+                    read(before, was, reads),
+                    now.mask(skin, level, reads),
+                    part,
+                    now.frame().pxPerMm()));
   }
 
   /** Energy of pores and what a split leaves of it, part by part. */
@@ -143,7 +150,7 @@ final class SkinParts {
             part -> {
               SkinGround ground = ground(part, Map.of());
               long key = new Hash().add("pores").add(key(part)).add(sigmaMm).get();
-              return kept(key, 16, () -> ground.pores(sigmaMm));
+              return engine.cache().analysis(key, 16, () -> ground.pores(sigmaMm));
             })
         .toList();
   }
@@ -151,8 +158,8 @@ final class SkinParts {
   private static final long PATCH_BYTES = 400_000;
   private static final long GROUND_PLANES = 9;
 
-  private <T> T kept(long key, long bytes, Supplier<T> measure) {
-    return engine.cache().analysis(key, bytes, measure);
+  private long slot(String what, Rect part) {
+    return new Hash().add(what).add(level).add(part).get();
   }
 
   /** Of the ground of a part. */

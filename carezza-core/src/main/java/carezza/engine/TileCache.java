@@ -1,8 +1,10 @@
 package carezza.engine;
 
 import carezza.image.RgbBlock;
+import java.util.HashMap;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
@@ -12,8 +14,8 @@ import java.util.function.Supplier;
 
 /**
  * Tiles and analyses by fingerprint under one budget of bytes; what was not used for longest is
- * dropped and computed again when wanted, tiles first while they take more than their share, since
- * analyses are small and dear. Thread-safe.
+ * dropped and computed again when wanted: tiles first while they take more than their share, then
+ * large analyses; small ones (a heal's patch) are as dear and take hardly any room. Thread-safe.
  */
 public final class TileCache {
   // Strictly the least recently used goes. A policy that weighs how often an entry was used turns
@@ -26,6 +28,11 @@ public final class TileCache {
   /** Percent of the budget that tiles may keep when analyses want room too. */
   private static final int TILES_SHARE = 60;
 
+  /** Percent that small analyses may keep, and up to which size they are small. */
+  private static final int SMALL_SHARE = 10;
+
+  private static final long SMALL = 1 << 16;
+
   /** Entries of one kind, that used last at the end. Every access under the lock of the cache. */
   private static final class Kind {
     final LinkedHashMap<Long, Entry> entries = new LinkedHashMap<>(1024, 0.75f, true);
@@ -34,6 +41,11 @@ public final class TileCache {
     void put(long key, Entry e) {
       Entry old = entries.put(key, e);
       held += e.bytes() - (old == null ? 0 : old.bytes());
+    }
+
+    void drop(long key) {
+      Entry old = entries.remove(key);
+      held -= old == null ? 0 : old.bytes();
     }
 
     void dropOldest() {
@@ -46,6 +58,8 @@ public final class TileCache {
   private final long budget;
   private final Kind tiles = new Kind();
   private final Kind analysed = new Kind();
+  private final Kind small = new Kind();
+  private final Map<Long, Long> slots = new HashMap<>();
   private final ConcurrentHashMap<Long, CompletableFuture<Object>> running =
       new ConcurrentHashMap<>();
   private final LongAdder analyses = new LongAdder();
@@ -72,8 +86,12 @@ public final class TileCache {
   /** Bytes held now. */
   public long heldBytes() {
     synchronized (tiles) {
-      return tiles.held + analysed.held;
+      return held();
     }
+  }
+
+  private long held() {
+    return tiles.held + analysed.held + small.held;
   }
 
   private Object find(Kind kind, long key) {
@@ -86,11 +104,23 @@ public final class TileCache {
   private void store(Kind kind, long key, Object value, long bytes) {
     synchronized (tiles) {
       kind.put(key, new Entry(value, bytes + OVERHEAD));
-      while (tiles.held + analysed.held > budget) {
-        boolean tooMany = tiles.held > budget / 100 * TILES_SHARE || analysed.held == 0;
-        (tooMany ? tiles : analysed).dropOldest();
+      while (held() > budget) {
+        dropFrom().dropOldest();
       }
     }
+  }
+
+  private Kind dropFrom() {
+    boolean none = analysed.held == 0;
+    if (small.held > budget / 100 * SMALL_SHARE || none && tiles.held == 0) {
+      return small;
+    }
+    return tiles.held > budget / 100 * TILES_SHARE || none ? tiles : analysed;
+  }
+
+  /** Where analyses of a size are kept. */
+  private Kind kind(long bytes) {
+    return bytes > SMALL ? analysed : small;
   }
 
   RgbBlock get(long key) {
@@ -109,7 +139,8 @@ public final class TileCache {
   /** An analysis if it is there, else null. */
   @SuppressWarnings("unchecked")
   <T> T peek(long key) {
-    return (T) find(analysed, key);
+    Object there = find(small, key);
+    return (T) (there == null ? find(analysed, key) : there);
   }
 
   /**
@@ -129,15 +160,30 @@ public final class TileCache {
   <T> T analysis(long key, long bytes, Supplier<T> compute) {
     return (T)
         once(
-            analysed,
+            kind(bytes),
             key,
             true,
             () -> {
               T value = compute.get();
               analyses.increment();
-              store(analysed, key, value, bytes);
+              store(kind(bytes), key, value, bytes);
               return value;
             });
+  }
+
+  /**
+   * As {@link #analysis}, for what is of no use once it was found anew for the same place: what a
+   * slot held before is dropped, so that it crowds nothing out.
+   */
+  <T> T newest(long slot, long key, long bytes, Supplier<T> compute) {
+    T value = analysis(key, bytes, compute);
+    synchronized (tiles) {
+      Long old = slots.put(slot, key);
+      if (old != null && old != key) {
+        kind(bytes).drop(old);
+      }
+    }
+    return value;
   }
 
   // What is computed only ever asks for what lies below it in the sheet, so waits cannot form a

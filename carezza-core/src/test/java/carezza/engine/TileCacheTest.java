@@ -62,6 +62,42 @@ public class TileCacheTest {
   }
 
   @Test
+  public void whatASlotHeldBeforeGoes() {
+    TileCache c = new TileCache(1 << 20);
+    assertThat(c.<String>newest(1, 70, 400_000, () -> "first")).isEqualTo("first");
+    long one = c.heldBytes();
+    assertThat(c.<String>newest(1, 70, 400_000, () -> "again")).isEqualTo("first");
+    assertThat(c.<String>newest(2, 71, 400_000, () -> "elsewhere")).isEqualTo("elsewhere");
+    assertThat(c.heldBytes()).isEqualTo(2 * one);
+    assertThat(c.<String>newest(1, 72, 400_000, () -> "second")).isEqualTo("second");
+    assertThat(c.heldBytes()).isEqualTo(2 * one);
+    assertThat(c.<String>peek(70)).isNull();
+    assertThat(c.<String>peek(71)).isEqualTo("elsewhere");
+    assertThat(c.<String>peek(72)).isEqualTo("second");
+  }
+
+  @Test
+  public void smallAnalysesOutlastLargeOnes() {
+    TileCache c = new TileCache(1 << 20);
+    for (long k = 0; k < 20; k++) {
+      c.analysis(k, 2_000, () -> "small");
+    }
+    for (long k = 100; k < 150; k++) {
+      c.analysis(k, 100_000, () -> "large");
+      c.put(k, new RgbBlock(0, new Rect(0, 0, 64, 64)));
+    }
+    for (long k = 0; k < 20; k++) {
+      assertThat(c.<String>peek(k)).as("small %d", k).isEqualTo("small");
+    }
+    for (long k = 1000; k < 3000; k++) {
+      c.analysis(k, 2_000, () -> "small");
+    }
+    assertThat(c.heldBytes()).isLessThanOrEqualTo(1 << 20);
+    assertThat(c.<String>peek(0)).as("they have a share of their own").isNull();
+    assertThat(c.<String>peek(149)).isEqualTo("large");
+  }
+
+  @Test
   public void aFailedAnalysisIsTriedAgain() {
     TileCache c = new TileCache(1 << 20);
     assertThatThrownBy(
