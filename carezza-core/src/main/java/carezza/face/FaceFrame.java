@@ -5,6 +5,9 @@ package carezza.face;
  * middle between the pins.
  */
 public final class FaceFrame {
+  /** The middle of a face lies so far below its eyes. */
+  private static final double MIDDLE_MM = 40;
+
   private final double px;
   private final double cos;
   private final double sin;
@@ -35,6 +38,11 @@ public final class FaceFrame {
   /** Down the face, mm, of a source pixel. */
   public double v(double x, double y) {
     return ((y - cy) * cos - (x - cx) * sin) / px;
+  }
+
+  /** From the middle of the face, mm, of a source pixel: of several faces it is the nearest's. */
+  public double fromMiddle(double x, double y) {
+    return Math.hypot(u(x, y), v(x, y) - MIDDLE_MM);
   }
 
   /** The direction down the face on the picture, of length 1. */

@@ -29,9 +29,6 @@ final class FaceParts {
   /** The cheek begins so far below the lower lid. */
   private static final double LID_MM = 5;
 
-  /** The middle of a face lies so far below its eyes. */
-  private static final double FACE_MIDDLE_MM = 40;
-
   private final double px;
   private final FaceFrame frame;
   private final Outline oval;
@@ -76,11 +73,7 @@ final class FaceParts {
   static FaceParts nearest(List<FaceParts> all, double x, double y) {
     return all.size() == 1
         ? all.get(0)
-        : all.stream()
-            .min(
-                Comparator.comparingDouble(
-                    p -> Math.hypot(p.frame.u(x, y), p.frame.v(x, y) - FACE_MIDDLE_MM)))
-            .orElseThrow();
+        : all.stream().min(Comparator.comparingDouble(p -> p.frame.fromMiddle(x, y))).orElseThrow();
   }
 
   /** Share of a part in skin at a source pixel, 0 to 1. */

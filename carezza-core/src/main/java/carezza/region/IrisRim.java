@@ -8,6 +8,7 @@ import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import java.util.Arrays;
 
 /**
  * Snaps an iris to the picture: of the circles near a first guess the one across whose sides
@@ -15,10 +16,9 @@ import carezza.image.RgbBlock;
  * persons by a test of statistical independence"). Departures: only arcs of 45 degrees about the
  * line of the eyes are looked at, since lids cover the rest; each sample counts at most a usual
  * step, so that a catch-light or a lash decides nothing; and circles far from the guess, or of a
- * diameter far from the mean 11.7 mm, need a clearer rim.
- *
- * <p>On the made-up sitters centres lie within 0.4 mm of the truth; diameters come out 0 to 4 % too
- * wide, since the white beside the rim lies in the shade of the lids.
+ * diameter far from the mean 11.7 mm, need a clearer rim. Where lightness rises most lies in the
+ * limbus, half a millimetre wide, in which the white begins: to either side the iris ends where a
+ * third of the rise from its dark rim is done.
  *
  * @param centre source pixels
  * @param diameterPx source pixels
@@ -34,6 +34,17 @@ public record IrisRim(Pin centre, double diameterPx) {
   private static final double STEP_MM = 0.2;
   private static final double RADIUS_STEP_MM = 0.1;
   private static final double RADIUS_SPREAD_MM = 0.9;
+
+  /** Within so much of the clearest circle each side's rim is looked for, mm. */
+  private static final double NEAR_MM = 1.2;
+
+  private static final double FINE_STEP_MM = 0.05;
+
+  /** Share of the rise from the dark rim to the white at which the iris ends. */
+  private static final double RISEN = 1 / 3.0;
+
+  /** A smaller rise, in cube root of light, says nothing. */
+  private static final double LEAST_RISE = 0.04;
 
   /** Half of what a rim is taken to be wide. */
   private static final double HALF_RIM_MM = 0.35;
@@ -82,7 +93,52 @@ public record IrisRim(Pin centre, double diameterPx) {
         }
       }
     }
-    return new IrisRim(new Pin(best[1] * side, best[2] * side), 2 * best[3] * pxPerMm);
+    double towardsLeft = reach(light, best, tilt, px);
+    double towardsRight = reach(light, best, tilt + Math.PI, px);
+    double shift = (towardsLeft - towardsRight) / 2 * px;
+    Pin centre =
+        new Pin(
+            (best[1] + shift * Math.cos(tilt)) * side, (best[2] + shift * Math.sin(tilt)) * side);
+    return new IrisRim(centre, (towardsLeft + towardsRight) * pxPerMm);
+  }
+
+  /** How far the iris reaches from the centre of a circle in a direction, mm. */
+  private static double reach(Plane light, double[] circle, double angle, double px) {
+    double r = circle[3];
+    int n = (int) Math.round(2 * NEAR_MM / FINE_STEP_MM) + 1;
+    double[] along = new double[n];
+    double[] across = new double[ANGLES];
+    for (int k = 0; k < n; k++) {
+      double at = (r - NEAR_MM + k * FINE_STEP_MM) * px;
+      for (int j = 0; j < ANGLES; j++) {
+        double a = angle + arc(j);
+        across[j] = at(light, circle[1] + at * Math.cos(a), circle[2] + at * Math.sin(a));
+      }
+      Arrays.sort(across);
+      along[k] = across[ANGLES / 2];
+    }
+    int dark = 0;
+    for (int k = 1; k <= n * 2 / 3; k++) {
+      dark = along[k] <= along[dark] ? k : dark;
+    }
+    double white = along[dark];
+    for (int k = dark; k < n; k++) {
+      white = Math.max(white, along[k]);
+    }
+    double goal = along[dark] + RISEN * (white - along[dark]);
+    if (white - along[dark] < LEAST_RISE) {
+      return r;
+    }
+    int k = dark;
+    while (along[k + 1] < goal) {
+      k++;
+    }
+    double part = (goal - along[k]) / (along[k + 1] - along[k]);
+    return r - NEAR_MM + (k + part) * FINE_STEP_MM;
+  }
+
+  private static double arc(int j) {
+    return (j / (ANGLES - 1.0) - 0.5) * 2 * ARC;
   }
 
   private static Plane lightness(RgbBlock b, double sigma) {
@@ -98,8 +154,7 @@ public record IrisRim(Pin centre, double diameterPx) {
   private static double rise(Plane p, double x, double y, double r, double half, double tilt) {
     double sum = 0;
     for (int k = 0; k < 2 * ANGLES; k++) {
-      double a = ((k % ANGLES) / (ANGLES - 1.0) - 0.5) * 2 * ARC;
-      double angle = tilt + a + (k < ANGLES ? 0 : Math.PI);
+      double angle = tilt + arc(k % ANGLES) + (k < ANGLES ? 0 : Math.PI);
       double c = Math.cos(angle);
       double s = Math.sin(angle);
       double in = at(p, x + (r - half) * c, y + (r - half) * s);

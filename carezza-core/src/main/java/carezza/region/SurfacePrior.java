@@ -36,6 +36,9 @@ final class SurfacePrior {
   /** So far from the outline of a brow its hairs may grow. */
   private static final double BROW_MM = 5;
 
+  /** So far inside the outline of the mesh a place is the face for certain, if it is not hidden. */
+  private static final double FACE_MM = 10;
+
   /** So far inside the outline of the mesh the core of the face begins. */
   private static final double CORE_MM = 8;
 
@@ -79,6 +82,11 @@ final class SurfacePrior {
     return beyond(x, y) < -CORE_MM && v < base - 2 && !isAtBrow(x, y, 2);
   }
 
+  /** Whether a place lies well inside the outline of the face. */
+  boolean isOnFace(double x, double y) {
+    return beyond(x, y) < -FACE_MM;
+  }
+
   /** Whether a place lies at the nostrils or at a brow, where a face is dark by itself. */
   boolean isDark(double x, double y) {
     double v = frame.v(x, y);
@@ -95,12 +103,9 @@ final class SurfacePrior {
     return oval.distance(x, y) / px;
   }
 
-  double u(double x, double y) {
-    return frame.u(x, y);
-  }
-
-  double v(double x, double y) {
-    return frame.v(x, y);
+  /** See {@link FaceFrame#fromMiddle}. */
+  double fromMiddle(double x, double y) {
+    return frame.fromMiddle(x, y);
   }
 
   double chin() {

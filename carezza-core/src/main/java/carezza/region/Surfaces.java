@@ -16,6 +16,7 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 
 /**
@@ -37,9 +38,6 @@ final class Surfaces {
   private static final double TOGETHER_MM = 1.2;
 
   private static final int GRID = 4;
-
-  /** The middle of a face lies so far below its eyes. */
-  private static final double FACE_MIDDLE_MM = 40;
 
   /** Window and regularisation (squared cube roots of light) of the refined borders. */
   private static final double SOFT_MM = 0.8;
@@ -156,27 +154,20 @@ final class Surfaces {
               double low = grid[at + w][k] + fx * (grid[at + w + 1][k] - grid[at + w][k]);
               prior[k][y * r.w() + x] = (float) (top + fy * (low - top));
             }
-            onFace[y * r.w() + x] = grid[at][SurfacePrior.COUNT] > 0.9;
+            onFace[y * r.w() + x] = grid[at][SurfacePrior.COUNT] > 0;
             core[y * r.w() + x] = grid[at][SurfacePrior.COUNT + 1] > 0;
           }
         });
   }
 
-  /** The four, the share of skin in what is a person, and whether it is the core of a face. */
+  /** The four, whether it is a face, beard or not, and whether it is the core of one. */
   private static double[] priorAt(List<SurfacePrior> faces, double x, double y) {
-    SurfacePrior nearest = faces.get(0);
-    double least = Double.MAX_VALUE;
-    for (SurfacePrior p : faces) {
-      double d = Math.hypot(p.u(x, y), p.v(x, y) - FACE_MIDDLE_MM);
-      if (d < least) {
-        least = d;
-        nearest = p;
-      }
-    }
+    SurfacePrior nearest =
+        faces.stream().min(Comparator.comparingDouble(p -> p.fromMiddle(x, y))).orElseThrow();
     double person = nearest.person(x, y);
     double[] out = new double[SurfacePrior.COUNT + 2];
     nearest.shares(x, y, out);
-    out[SurfacePrior.COUNT] = out[SurfacePrior.SKIN];
+    out[SurfacePrior.COUNT] = nearest.isOnFace(x, y) ? 1 : 0;
     out[SurfacePrior.COUNT + 1] = nearest.isCore(x, y) ? 1 : 0;
     for (int k = 0; k < SurfacePrior.BACKDROP; k++) {
       out[k] *= person;

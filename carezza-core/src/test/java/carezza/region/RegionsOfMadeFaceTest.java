@@ -264,6 +264,35 @@ public class RegionsOfMadeFaceTest {
     assertThat(overlap(v, RegionName.LIPS, drawn, LIPS)).isGreaterThan(0.9);
   }
 
+  /** A dark strap across the chin or the cheeks is worn, and no skin. */
+  @Test(dataProvider = "straps")
+  public void aStrapIsNoSkin(int from, double[] strap) {
+    double[][] drawn = colours.clone();
+    double top = face.mesh().get(from).y() + 16;
+    Outline oval = Outline.through(face.points(FaceContours.OVAL));
+    for (int i = 0; i < W * H; i++) {
+      boolean in = i / W > top && i / W < top + 14 && oval.distance(i % W + 0.5, i / W + 0.5) < 0;
+      drawn[i] = in && colours[i] == SKIN ? strap : colours[i];
+    }
+    SheetView v = view(1, drawn);
+    assertThat(overlap(v, RegionName.SKIN, drawn, SKIN)).isGreaterThan(0.9);
+    Plane skin = v.mask(Area.found("skin"), 0, new Rect(0, 0, W, H));
+    double on = 0;
+    int n = 0;
+    for (int i = 0; i < W * H; i++) {
+      on += drawn[i] == strap ? skin.data()[i] : 0;
+      n += drawn[i] == strap ? 1 : 0;
+    }
+    assertThat(on / n).as("of the strap taken for skin").isLessThan(0.3);
+  }
+
+  @DataProvider
+  public Object[][] straps() {
+    double[] blue = {0.02, 0.03, 0.07};
+    double[] leather = {0.05, 0.03, 0.02};
+    return new Object[][] {{17, blue}, {17, leather}, {5, blue}};
+  }
+
   /** A hand in the lower corner is no chest; ears stand beside the face. */
   @DataProvider
   public Object[][] hands() {
