@@ -42,6 +42,16 @@ final class SurfacePrior {
   /** So far inside the outline of the mesh the core of the face begins. */
   private static final double CORE_MM = 8;
 
+  /**
+   * Chance that what lies above a face within a skull is the person; how high above the eyes it
+   * goes and half of how wide it is, mm, hair and all: a head's height of some 225 mm is halved by
+   * the eyes, its breadth is some 150 mm.
+   */
+  private static final double SKULL = 0.8;
+
+  private static final double SKULL_TOP_MM = 112;
+  private static final double SKULL_HALF_MM = 76;
+
   private static final double LEAST_PERSON = 0.03;
 
   private final FoundFace face;
@@ -70,10 +80,21 @@ final class SurfacePrior {
             .toList();
   }
 
-  /** A face is a person whatever the mask says. */
+  /**
+   * A face is a person whatever the mask says, and so, very likely, is what lies above it as far as
+   * a skull goes: the mask may leave out what is worn there.
+   */
   double person(double x, double y) {
-    double seen = Math.max(face.person().at(x, y), 1 - step((beyond(x, y) + 6) / 8));
+    double on = 1 - step((beyond(x, y) + 6) / 8);
+    double seen = Math.max(Math.max(face.person().at(x, y), on), SKULL * skull(x, y));
     return Math.max(LEAST_PERSON, Math.min(1 - LEAST_PERSON, seen));
+  }
+
+  /** How surely a place above the eyes lies within the outline of a skull. */
+  private double skull(double x, double y) {
+    double v = frame.v(x, y);
+    double round = Math.hypot(frame.u(x, y) / SKULL_HALF_MM, v / SKULL_TOP_MM);
+    return step(-v / 20) * (1 - step((round - 0.9) / 0.2));
   }
 
   /** Whether a place lies on forehead, nose or upper cheeks, away from the brows. */
