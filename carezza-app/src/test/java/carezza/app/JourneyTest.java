@@ -1,6 +1,7 @@
 package carezza.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import carezza.area.Area;
 import carezza.area.Extent;
@@ -30,6 +31,7 @@ import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.layout.GridPane;
+import javafx.scene.shape.Circle;
 import javafx.scene.text.Text;
 import javafx.stage.Stage;
 import org.testfx.api.FxRobot;
@@ -213,6 +215,15 @@ public class JourneyTest {
     until(() -> pass("dodge").area().strokes().size() == strokes + 1);
     assertThat(pass("dodge").area().strokes().get(strokes).count()).isGreaterThan(1);
     settle();
+    Node kept = robot.lookup("#strength-twoBands").query();
+    assertThat(kept).as("the card keeps its rows").isSameAs(bar);
+    Circle ring = robot.lookup(".ring").match(n -> n instanceof Circle).query();
+    assertThat(ring.getBoundsInParent().getWidth() / 2)
+        .as("the ring is as large as the brush")
+        .isCloseTo(ring.getRadius(), within(2.0));
+    assertThat(ring.getRadius())
+        .isCloseTo(
+            bench.picture().onScreen(bench.model().brush().get().sizeMm()) / 2, within(0.01));
 
     // undo and redo the stroke
     robot.press(KeyCode.CONTROL, KeyCode.Z).release(KeyCode.Z, KeyCode.CONTROL);

@@ -17,6 +17,7 @@ import carezza.image.SourcePicture;
 import carezza.pass.Pass;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
+import java.nio.IntBuffer;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
@@ -275,6 +276,13 @@ public class FramesTest {
     Drawn second = Frames.draw(next, 0, first, pool);
     assertThat(second.pixels()).isEqualTo(Frames.draw(next, 0, null, pool).pixels());
     assertThat(second.pixels()).isNotEqualTo(first.pixels());
+    IntBuffer screen = IntBuffer.wrap(first.pixels());
+    Rect put = second.copyTo(screen, first);
+    assertThat(put.area()).isBetween(100L, 400 * 300 / 2L);
+    assertThat(screen.array()).as("the rest was there already").isEqualTo(second.pixels());
+    assertThat(second.copyTo(screen, second).isEmpty()).as("nothing is put twice").isTrue();
+    assertThat(second.copyTo(IntBuffer.allocate(400 * 300), null))
+        .isEqualTo(new Rect(0, 0, 400, 300));
     Drawn coarse = Frames.draw(plain, 2, first, pool);
     assertThat(coarse.pixels())
         .as("nothing sharp is replaced by the same, coarser")
