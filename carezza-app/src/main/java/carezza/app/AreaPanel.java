@@ -32,6 +32,9 @@ final class AreaPanel extends VBox {
   /** The strip of hues begins here, so that those of skin lie in its middle. */
   private static final double HUE_FROM = -130;
 
+  /** Less skin than this, on teeth or cloth, is not worth a word. */
+  private static final double LEAST_CM2 = 0.05;
+
   private final BenchModel model;
   private final Label where = new Label();
   private final List<Consumer<Pass>> refresh = new ArrayList<>();
@@ -57,7 +60,8 @@ final class AreaPanel extends VBox {
 
   private static String described(Area a, double cm2) {
     String words = describe(a);
-    return Double.isNaN(cm2)
+    boolean none = Double.isNaN(cm2) || cm2 < LEAST_CM2;
+    return none
         ? words
         : Words.of(
             "area.covers", words, String.format(Locale.ROOT, cm2 < 10 ? "%.1f" : "%.0f", cm2));
