@@ -28,6 +28,11 @@ final class SurfacePrior {
 
   private static final double BEARD = 0.35;
 
+  /** How likely hair is beside a face, and how much less beside the jaw, where necks begin. */
+  private static final double HAIR_BESIDE = 0.75;
+
+  private static final double HAIR_AT_JAW_LESS = 0.35;
+
   private static final int CHIN = 152;
   private static final int NOSE_BASE = 2;
 
@@ -149,7 +154,9 @@ final class SurfacePrior {
         above * (0.03 + 0.42 * forehead)
             + aside * (0.03 + 0.3 * near)
             + below * (0.14 + 0.8 * neck);
-    double hair = above * 0.9 + aside * 0.75 + below * (0.06 + 0.12 * (1 - step((v - chin) / 90)));
+    double beside = HAIR_BESIDE - HAIR_AT_JAW_LESS * step((v - base) / 25);
+    double hair =
+        above * 0.9 + aside * beside + below * (0.06 + 0.12 * (1 - step((v - chin) / 90)));
     double cloth = above * 0.04 + aside * 0.1 + below * (0.9 - 0.6 * neck);
     double beard = (BEARD - STRAND) * step((v - base + 4) / 12);
     out[SKIN] = inside * (0.93 - beard) + (1 - inside) * skin;
