@@ -9,18 +9,14 @@ import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.PersonMask;
 import carezza.face.Pin;
-import carezza.io.Document;
-import carezza.io.DocumentStore;
 import carezza.reading.Pull;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
-import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import javax.imageio.ImageIO;
 import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
 
@@ -34,17 +30,7 @@ public class BenchModelTest {
   public void open() throws IOException {
     Path dir = Files.createTempDirectory("carezza-model");
     own = dir.resolve("own");
-    picture = dir.resolve("p.png");
-    BufferedImage i = new BufferedImage(400, 300, BufferedImage.TYPE_INT_RGB);
-    for (int y = 0; y < 300; y++) {
-      for (int x = 0; x < 400; x++) {
-        i.setRGB(x, y, 0xc09078 + (x * 7 + y * 13) % 9 * 0x010101);
-      }
-    }
-    ImageIO.write(i, "png", picture.toFile());
-    DocumentStore store = DocumentStore.of(picture, own);
-    Document d = store.load();
-    store.save(d.with(RunSheet.EMPTY.withFaceMap(new FaceMap(new Pin(74, 90), new Pin(326, 90)))));
+    picture = PlainPicture.write(dir, own, 400, 300, new Pin(74, 90), new Pin(326, 90));
     model = new BenchModel(KnownFaces.NONE, Runnable::run, Runnable::run, Runnable::run);
     model.show(OpenPicture.open(picture, own, f -> {}));
   }

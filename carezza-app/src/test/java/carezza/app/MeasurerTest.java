@@ -2,12 +2,8 @@ package carezza.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import carezza.face.FaceMap;
 import carezza.face.Pin;
-import carezza.io.DocumentStore;
 import carezza.sheet.Kinds;
-import carezza.sheet.RunSheet;
-import java.awt.image.BufferedImage;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -16,7 +12,6 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.BooleanSupplier;
-import javax.imageio.ImageIO;
 import org.testfx.util.WaitForAsyncUtils;
 import org.testng.annotations.AfterMethod;
 import org.testng.annotations.BeforeMethod;
@@ -35,17 +30,7 @@ public class MeasurerTest {
   public void open() throws Exception {
     drawn = () -> true;
     Path dir = Files.createTempDirectory("carezza-measurer");
-    Path picture = dir.resolve("p.png");
-    BufferedImage i = new BufferedImage(500, 400, BufferedImage.TYPE_INT_RGB);
-    for (int y = 0; y < 400; y++) {
-      for (int x = 0; x < 500; x++) {
-        i.setRGB(x, y, 0xc09078 + (x * 7 + y * 13) % 9 * 0x010101);
-      }
-    }
-    ImageIO.write(i, "png", picture.toFile());
-    DocumentStore store = DocumentStore.of(picture, dir);
-    RunSheet pinned = RunSheet.EMPTY.withFaceMap(new FaceMap(new Pin(124, 150), new Pin(376, 150)));
-    store.save(store.load().with(pinned));
+    Path picture = PlainPicture.write(dir, dir, 500, 400, new Pin(124, 150), new Pin(376, 150));
     model = new BenchModel(KnownFaces.NONE, Runnable::run, Runnable::run, Runnable::run);
     measurer = new Measurer(model, () -> drawn.getAsBoolean(), thread);
     on(() -> model.show(openPicture(picture, dir)));

@@ -53,7 +53,9 @@ public final class Drawn {
   public Rect copyTo(IntBuffer buffer, Drawn held) {
     Viewport v = viewport();
     boolean same =
-        held != null && held.viewport().width() == v.width() && held.blocks() == blocks();
+        held != null
+            && held.viewport().width() == v.width()
+            && held.viewport().height() == v.height();
     Rect put = new Rect(0, 0, 0, 0);
     for (int i = 0; i < blocks(); i++) {
       if (!same || held.pixels[i] != pixels[i]) {

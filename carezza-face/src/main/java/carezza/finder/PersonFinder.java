@@ -24,6 +24,7 @@ final class PersonFinder {
   /** Pixels along the middle third of a face that are looked at. */
   private static final int MIDDLE = 32;
 
+  /** A face is not taken to be darker than this code. */
   private static final float DARKEST = 0.02f;
 
   /** Least mean chance on the face itself at which what the net says is trusted. */
@@ -48,8 +49,7 @@ final class PersonFinder {
       near = new Box(face.cx(), face.cy(), side, face.angle());
       sharp = look(copy, near, gain);
     }
-    float[] far = near.size() < all ? look(copy, whole, gain) : sharp;
-    Box wideBox = near.size() < all ? whole : near;
+    float[] far = look(copy, whole, gain);
     double cell = Math.max(1, Math.max(copy.w(), copy.h()) / (double) PersonMask.LARGEST);
     int w = (int) Math.ceil(copy.w() / cell);
     int h = (int) Math.ceil(copy.h() / cell);
@@ -61,7 +61,7 @@ final class PersonFinder {
         double[] at = inside(near, px, py);
         double rim = 1 - Math.max(Math.abs(at[0] - 0.5), Math.abs(at[1] - 0.5)) * 2;
         double share = Math.max(0, Math.min(1, rim / GIVE_WAY));
-        double[] wide = inside(wideBox, px, py);
+        double[] wide = inside(whole, px, py);
         double p = share * value(sharp, n, at) + (1 - share) * value(far, n, wide);
         chance[y * w + x] =
             (byte) (LEVELS_APART * Math.round(255 / LEVELS_APART * Math.max(0, Math.min(1, p))));
