@@ -10,8 +10,8 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Lays a found face on the picture's own edges at full resolution: lids and lips. Other points of
- * the mesh stay where they are; brows are found as a region, not as an outline.
+ * Lays a found face on the picture's own edges at full resolution: irises, then lids and lips.
+ * Other points of the mesh stay where they are; brows are found as a region, not as an outline.
  */
 public final class FaceSnap {
   private static final ArcSnap.Traits LIDS = new ArcSnap.Traits(2.6, 3, 2, 8, 0.4, 0.1, 0.2, 5, 3);
@@ -32,7 +32,8 @@ public final class FaceSnap {
 
   private FaceSnap() {}
 
-  public static FoundFace snapped(FoundFace face, PixelReader picture) {
+  public static FoundFace snapped(FoundFace found, PixelReader picture) {
+    FoundFace face = IrisRim.snapped(found, picture);
     double px = new FaceMap(face.rightPupil(), face.leftPupil()).pxPerMm();
     List<Pin> mesh = new ArrayList<>(face.mesh());
     Rows.each(

@@ -1,39 +1,38 @@
 package carezza.region;
 
-import carezza.color.Roots;
-import carezza.color.WorkingSpace;
+import carezza.face.FaceContours;
+import carezza.face.FoundFace;
+import carezza.face.HeadTurn;
 import carezza.face.Pin;
-import carezza.filter.Gaussian;
 import carezza.image.PixelReader;
-import carezza.image.Plane;
-import carezza.image.Rect;
-import carezza.image.RgbBlock;
 import java.util.Arrays;
+import java.util.List;
 
 /**
- * Snaps an iris to the picture: of the circles near a first guess the one across whose sides
- * lightness rises most from within to without (Daugman 1993, "High confidence visual recognition of
- * persons by a test of statistical independence"). Departures: only arcs of 45 degrees about the
- * line of the eyes are looked at, since lids cover the rest; each sample counts at most a usual
- * step, so that a catch-light or a lash decides nothing; and circles far from the guess, or of a
- * diameter far from the mean 11.7 mm, need a clearer rim. Where lightness rises most lies in the
- * limbus, half a millimetre wide, in which the white begins: to either side the iris ends where a
- * third of the rise from its dark rim is done.
+ * Snaps an iris to the picture: of the circles near the one that {@link IrisSearch} found, that
+ * across whose sides lightness rises most from within to without (Daugman 1993, "High confidence
+ * visual recognition of persons by a test of statistical independence"). Departures: only arcs of
+ * 45 degrees about the line of the corners are looked at, since lids cover the rest, and each
+ * sample counts at most a usual step. Where lightness rises most lies in the limbus, half a
+ * millimetre wide, in which the white begins: to either side the iris ends where a third of the
+ * rise from its dark rim is done.
  *
  * @param centre source pixels
  * @param diameterPx source pixels
  */
-public record IrisRim(Pin centre, double diameterPx) {
-  private static final double MEAN_RADIUS_MM = 11.7 / 2;
-  private static final double LEAST_PX_PER_MM = 5;
+record IrisRim(Pin centre, double diameterPx) {
+  /** From the middle of one eye's corners to that of the other's. */
+  private static final double EYES_APART_MM = 60;
 
-  /** How far to either side, and up and down, the centre is looked for, mm. */
-  private static final double ALONG_MM = 3;
+  private static final double LEAST_SHORTENING = 0.5;
 
-  private static final double ACROSS_MM = 1.8;
-  private static final double STEP_MM = 0.2;
-  private static final double RADIUS_STEP_MM = 0.1;
-  private static final double RADIUS_SPREAD_MM = 0.9;
+  /** How far from the circle that was found, and by what steps, it is looked for, mm. */
+  private static final double NEAR_CIRCLE_MM = 0.6;
+
+  private static final double STEP_MM = 0.1;
+
+  /** Half of what a rim is taken to be wide. */
+  private static final double HALF_RIM_MM = 0.35;
 
   /** Within so much of the clearest circle each side's rim is looked for, mm. */
   private static final double NEAR_MM = 1.2;
@@ -46,76 +45,72 @@ public record IrisRim(Pin centre, double diameterPx) {
   /** A smaller rise, in cube root of light, says nothing. */
   private static final double LEAST_RISE = 0.04;
 
-  /** Half of what a rim is taken to be wide. */
-  private static final double HALF_RIM_MM = 0.35;
+  /** The face with its irises on the picture's own rims. */
+  static FoundFace snapped(FoundFace f, PixelReader picture) {
+    List<Pin> right = f.points(FaceContours.RIGHT_EYE);
+    List<Pin> left = f.points(FaceContours.LEFT_EYE);
+    int half = right.size() / 2;
+    double seen = Math.max(LEAST_SHORTENING, HeadTurn.of(f.mesh()).eyeShortening());
+    double apart =
+        middle(right.get(0), right.get(half)).distance(middle(left.get(0), left.get(half)));
+    double px = apart / seen / EYES_APART_MM;
+    EyeLight rightEye = new EyeLight(picture, right.get(0), right.get(half), f.rightPupil(), px);
+    EyeLight leftEye = new EyeLight(picture, left.get(half), left.get(0), f.leftPupil(), px);
+    IrisSearch.Circle[] pair = IrisSearch.pair(rightEye, leftEye);
+    IrisRim r = of(rightEye, pair[0], px);
+    IrisRim l = of(leftEye, pair[1], px);
+    return new FoundFace(
+        f.score(), f.mesh(), r.centre, l.centre, r.diameterPx, l.diameterPx, f.person());
+  }
 
-  private static final double SMOOTH_MM = 0.15;
-  private static final int ANGLES = 15;
-  private static final double ARC = Math.PI / 4;
+  private static Pin middle(Pin a, Pin b) {
+    return new Pin((a.x() + b.x()) / 2, (a.y() + b.y()) / 2);
+  }
 
-  /** Most that a sample counts, in cube root of light. */
-  private static final double USUAL_STEP = 0.2;
-
-  /** What a centre 3 mm off, or a radius 0.9 mm off, costs. */
-  private static final double DOUBT = 0.03;
-
-  /**
-   * @param guess centre of the iris, source pixels
-   * @param tilt direction from the sitter's right eye to the left, radians
-   * @param pxPerMm source pixels a mm
-   */
-  public static IrisRim near(PixelReader picture, Pin guess, double tilt, double pxPerMm) {
-    int level = Closeup.level(pxPerMm, LEAST_PX_PER_MM);
-    double side = 1 << level;
-    double px = pxPerMm / side;
-    double cx = guess.x() / side;
-    double cy = guess.y() / side;
-    Rect need =
-        Rect.ofDisc(cx, cy, (ALONG_MM + MEAN_RADIUS_MM + 2) * px).intersect(picture.bounds(level));
-    if (need.isEmpty()) {
-      return new IrisRim(guess, 2 * MEAN_RADIUS_MM * pxPerMm);
-    }
-    Plane light = lightness(picture.read(level, need), SMOOTH_MM * px);
-    double[] best = {-Double.MAX_VALUE, cx, cy, MEAN_RADIUS_MM};
-    for (double v = -ACROSS_MM; v <= ACROSS_MM + 1e-9; v += STEP_MM) {
-      for (double u = -ALONG_MM; u <= ALONG_MM + 1e-9; u += STEP_MM) {
-        double x = cx + px * (u * Math.cos(tilt) - v * Math.sin(tilt));
-        double y = cy + px * (u * Math.sin(tilt) + v * Math.cos(tilt));
-        for (double d = -RADIUS_SPREAD_MM; d <= RADIUS_SPREAD_MM + 1e-9; d += RADIUS_STEP_MM) {
-          double r = MEAN_RADIUS_MM + d;
-          double doubt =
-              (u * u + v * v) / (ALONG_MM * ALONG_MM)
-                  + d * d / (RADIUS_SPREAD_MM * RADIUS_SPREAD_MM);
-          double score = rise(light, x, y, r * px, HALF_RIM_MM * px, tilt) - DOUBT * doubt;
-          if (score > best[0]) {
-            best = new double[] {score, x, y, r};
-          }
+  private static IrisRim of(EyeLight eye, IrisSearch.Circle found, double pxPerMm) {
+    IrisSearch.Circle best = null;
+    for (double v = -NEAR_CIRCLE_MM; v <= NEAR_CIRCLE_MM + 1e-9; v += STEP_MM) {
+      for (double u = -NEAR_CIRCLE_MM; u <= NEAR_CIRCLE_MM + 1e-9; u += STEP_MM) {
+        for (double d = -NEAR_CIRCLE_MM; d <= NEAR_CIRCLE_MM + 1e-9; d += STEP_MM) {
+          IrisSearch.Circle c = stepping(eye, found.u() + u, found.v() + v, found.radiusMm() + d);
+          best = best == null || c.score() > best.score() ? c : best;
         }
       }
     }
-    double towardsLeft = reach(light, best, tilt, px);
-    double towardsRight = reach(light, best, tilt + Math.PI, px);
-    double shift = (towardsLeft - towardsRight) / 2 * px;
-    Pin centre =
-        new Pin(
-            (best[1] + shift * Math.cos(tilt)) * side, (best[2] + shift * Math.sin(tilt)) * side);
+    double towardsLeft = reach(eye, best, 0);
+    double towardsRight = reach(eye, best, Math.PI);
+    Pin centre = eye.pin(best.u() + (towardsLeft - towardsRight) / 2, best.v());
     return new IrisRim(centre, (towardsLeft + towardsRight) * pxPerMm);
   }
 
+  /** A circle with the mean step of lightness over both arcs. */
+  private static IrisSearch.Circle stepping(EyeLight eye, double u, double v, double r) {
+    double sum = 0;
+    for (int k = 0; k < 2 * IrisSearch.ANGLES; k++) {
+      double angle = IrisSearch.arc(k % IrisSearch.ANGLES) + (k < IrisSearch.ANGLES ? 0 : Math.PI);
+      double c = Math.cos(angle);
+      double s = Math.sin(angle);
+      double in = eye.at(u + (r - HALF_RIM_MM) * c, v + (r - HALF_RIM_MM) * s);
+      double out = eye.at(u + (r + HALF_RIM_MM) * c, v + (r + HALF_RIM_MM) * s);
+      sum += IrisSearch.counted(out - in);
+    }
+    return new IrisSearch.Circle(u, v, r, Math.abs(sum) / (2 * IrisSearch.ANGLES));
+  }
+
   /** How far the iris reaches from the centre of a circle in a direction, mm. */
-  private static double reach(Plane light, double[] circle, double angle, double px) {
-    double r = circle[3];
+  private static double reach(EyeLight eye, IrisSearch.Circle circle, double angle) {
+    double r = circle.radiusMm();
     int n = (int) Math.round(2 * NEAR_MM / FINE_STEP_MM) + 1;
     double[] along = new double[n];
-    double[] across = new double[ANGLES];
+    double[] across = new double[IrisSearch.ANGLES];
     for (int k = 0; k < n; k++) {
-      double at = (r - NEAR_MM + k * FINE_STEP_MM) * px;
-      for (int j = 0; j < ANGLES; j++) {
-        double a = angle + arc(j);
-        across[j] = at(light, circle[1] + at * Math.cos(a), circle[2] + at * Math.sin(a));
+      double at = r - NEAR_MM + k * FINE_STEP_MM;
+      for (int j = 0; j < across.length; j++) {
+        double a = angle + IrisSearch.arc(j);
+        across[j] = eye.at(circle.u() + at * Math.cos(a), circle.v() + at * Math.sin(a));
       }
       Arrays.sort(across);
-      along[k] = across[ANGLES / 2];
+      along[k] = across[across.length / 2];
     }
     int dark = 0;
     for (int k = 1; k <= n * 2 / 3; k++) {
@@ -135,43 +130,5 @@ public record IrisRim(Pin centre, double diameterPx) {
     }
     double part = (goal - along[k]) / (along[k + 1] - along[k]);
     return r - NEAR_MM + (k + part) * FINE_STEP_MM;
-  }
-
-  private static double arc(int j) {
-    return (j / (ANGLES - 1.0) - 0.5) * 2 * ARC;
-  }
-
-  private static Plane lightness(RgbBlock b, double sigma) {
-    Plane p = new Plane(b.rect());
-    for (int i = 0; i < b.size(); i++) {
-      float y = WorkingSpace.luminance(b.r()[i], b.g()[i], b.b()[i]);
-      p.data()[i] = Roots.cbrt(Math.max(0, y));
-    }
-    return Gaussian.blur(p, sigma);
-  }
-
-  /** Mean rise of lightness over both arcs. */
-  private static double rise(Plane p, double x, double y, double r, double half, double tilt) {
-    double sum = 0;
-    for (int k = 0; k < 2 * ANGLES; k++) {
-      double angle = tilt + arc(k % ANGLES) + (k < ANGLES ? 0 : Math.PI);
-      double c = Math.cos(angle);
-      double s = Math.sin(angle);
-      double in = at(p, x + (r - half) * c, y + (r - half) * s);
-      double out = at(p, x + (r + half) * c, y + (r + half) * s);
-      sum += Math.max(-USUAL_STEP, Math.min(USUAL_STEP, out - in));
-    }
-    return sum / (2 * ANGLES);
-  }
-
-  private static double at(Plane p, double x, double y) {
-    double u = x - 0.5;
-    double v = y - 0.5;
-    int x0 = (int) Math.floor(u);
-    int y0 = (int) Math.floor(v);
-    double fx = u - x0;
-    double fy = v - y0;
-    return (1 - fy) * ((1 - fx) * p.clamped(x0, y0) + fx * p.clamped(x0 + 1, y0))
-        + fy * ((1 - fx) * p.clamped(x0, y0 + 1) + fx * p.clamped(x0 + 1, y0 + 1));
   }
 }

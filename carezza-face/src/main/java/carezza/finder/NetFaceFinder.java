@@ -1,7 +1,6 @@
 package carezza.finder;
 
 import carezza.face.FaceFinder;
-import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.HeadTurn;
 import carezza.face.PersonMask;
@@ -9,7 +8,6 @@ import carezza.face.Pin;
 import carezza.face.PinnedFace;
 import carezza.image.PixelReader;
 import carezza.region.FaceSnap;
-import carezza.region.IrisRim;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -83,7 +81,7 @@ public final class NetFaceFinder implements FaceFinder {
       check(cancelled);
       FoundFace face = look(copy, f.score(), f.box());
       if (face != null) {
-        out.add(snaps ? snapped(face, picture) : face);
+        out.add(snaps ? FaceSnap.snapped(face, picture).rounded() : face);
       }
     }
     return sharingPeople(out);
@@ -94,7 +92,7 @@ public final class NetFaceFinder implements FaceFinder {
     load();
     Copy copy = new Copy(picture);
     FoundFace face = look(copy, PINNED, eyeBox(copy, rightEye, leftEye));
-    return Optional.ofNullable(face).map(f -> snaps ? snapped(f, picture) : f);
+    return Optional.ofNullable(face).map(f -> snaps ? FaceSnap.snapped(f, picture).rounded() : f);
   }
 
   @Override
@@ -103,7 +101,7 @@ public final class NetFaceFinder implements FaceFinder {
     Copy copy = new Copy(picture);
     Box box = eyeBox(copy, pins.rightEye(), pins.leftEye());
     FoundFace face = pins.face(people.find(copy, box));
-    return snaps ? snapped(face, picture) : face;
+    return snaps ? FaceSnap.snapped(face, picture).rounded() : face;
   }
 
   /** A square round a face, from its pupils. */
@@ -122,26 +120,6 @@ public final class NetFaceFinder implements FaceFinder {
         .reduce(PersonMask::or)
         .map(all -> faces.stream().map(f -> f.withPerson(all)).toList())
         .orElse(faces);
-  }
-
-  /** The face with its irises on the picture's own rims. */
-  private static FoundFace snapped(FoundFace f, PixelReader picture) {
-    double dx = f.leftPupil().x() - f.rightPupil().x();
-    double dy = f.leftPupil().y() - f.rightPupil().y();
-    double tilt = Math.atan2(dy, dx);
-    double px = Math.hypot(dx, dy) / FaceMap.MEAN_EYE_DISTANCE_MM;
-    IrisRim right = IrisRim.near(picture, f.rightPupil(), tilt, px);
-    IrisRim left = IrisRim.near(picture, f.leftPupil(), tilt, px);
-    FoundFace rims =
-        new FoundFace(
-            f.score(),
-            f.mesh(),
-            right.centre(),
-            left.centre(),
-            right.diameterPx(),
-            left.diameterPx(),
-            f.person());
-    return FaceSnap.snapped(rims, picture).rounded();
   }
 
   private static void check(BooleanSupplier cancelled) {
