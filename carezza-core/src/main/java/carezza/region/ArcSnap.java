@@ -31,6 +31,7 @@ final class ArcSnap {
    * @param lightMm smoothing of lightness
    * @param ratioMm smoothing of colour
    * @param pxPerMm least pixels a mm to look at
+   * @param here share of what is said by the colours within a few mm, the rest by all
    * @param rounds times it is learnt and laid
    */
   record Traits(
@@ -42,6 +43,7 @@ final class ArcSnap {
       double lightMm,
       double ratioMm,
       double pxPerMm,
+      double here,
       int rounds) {}
 
   /** Something told of a place, in source pixels. */
@@ -62,6 +64,9 @@ final class ArcSnap {
 
   /** Most that one mm along a line says, in natural logarithms. */
   private static final double LOUDEST = 3;
+
+  /** How far round a place its own colours are learnt. */
+  private static final double HERE_MM = 5;
 
   private static final double STEP_MM = 0.1;
   private static final double COLUMN_MM = 0.25;
@@ -192,15 +197,21 @@ final class ArcSnap {
     }
     ColourHistogram[] a = learnt(in, partIn);
     ColourHistogram[] b = learnt(out, partOut);
+    LocalColours inHere = new LocalColours(planes, in, partIn, most, HERE_MM * px);
+    LocalColours outHere = new LocalColours(planes, out, partOut, most, HERE_MM * px);
     float[] odds = new float[in.length];
     for (int i = 0; i < odds.length; i++) {
       float e = planes.light()[i];
       float c1 = planes.c1()[i];
       float c2 = planes.c2()[i];
       double l = Math.log(a[partIn[i]].density(e, c1, c2) / b[partOut[i]].density(e, c1, c2));
-      odds[i] = (float) Math.max(-LOUDEST, Math.min(LOUDEST, l));
+      odds[i] = (float) ((1 - t.here) * loud(l) + t.here * loud(inHere.oddsOver(outHere, i)));
     }
     return odds;
+  }
+
+  private static double loud(double odds) {
+    return Math.max(-LOUDEST, Math.min(LOUDEST, odds));
   }
 
   private ColourHistogram[] learnt(float[] weight, int[] part) {

@@ -14,16 +14,23 @@ import java.util.List;
  * Other points of the mesh stay where they are; brows are found as a region, not as an outline.
  */
 public final class FaceSnap {
-  private static final ArcSnap.Traits LIDS = new ArcSnap.Traits(2.6, 3, 2, 8, 0.4, 0.1, 0.2, 5, 3);
-  private static final ArcSnap.Traits LIPS = new ArcSnap.Traits(3, 5, 4, 4, 0.3, 0.2, 0.4, 4, 4);
+  private static final ArcSnap.Traits LIDS =
+      new ArcSnap.Traits(2.6, 3, 2, 8, 0.8, 0.1, 0.2, 5, 0.5, 3);
+  private static final ArcSnap.Traits LIPS =
+      new ArcSnap.Traits(3, 5, 4, 4, 0.6, 0.2, 0.4, 4, 0.3, 4);
   private static final ArcSnap.Traits MOUTH =
-      new ArcSnap.Traits(1.6, 2, 2, 4, 0.3, 0.15, 0.3, 5, 4);
+      new ArcSnap.Traits(1.6, 2, 2, 4, 0.3, 0.15, 0.3, 5, 0, 4);
 
   /** Lips that stand apart less than this are closed. */
   private static final double OPEN_MM = 1.5;
 
-  /** White is surely seen so far from a corner of the eye and from the iris's level. */
-  private static final double FROM_CORNER_MM = 3.5;
+  /**
+   * White is surely seen so far from the outer corner of the eye and from the inner one, where the
+   * caruncle lies, and so near the iris's level.
+   */
+  private static final double FROM_OUTER_MM = 2;
+
+  private static final double FROM_INNER_MM = 5;
 
   private static final double WHITE_MM = 1;
 
@@ -96,7 +103,7 @@ public final class FaceSnap {
           double u = frame.u(x, y);
           double v = Math.abs(frame.v(x, y) - level);
           double far = Math.hypot(u - middle, v) * px / radius;
-          boolean between = Math.min(u, frame.length() - u) > FROM_CORNER_MM;
+          boolean between = u > FROM_OUTER_MM && frame.length() - u > FROM_INNER_MM;
           boolean white = far > 1.08 && v < WHITE_MM && between;
           return white || far < 0.9 && v < IRIS_MM ? 1 : 0;
         };

@@ -105,7 +105,7 @@ public class OutlineTest {
   /** 5 px a mm: a guess about a mm off is laid within 0.3 mm. */
   @Test(dataProvider = "guesses")
   public void arcsAreLaidOnTheBorder(long seed, double light, double dx, double dy, double scale) {
-    ArcSnap.Traits t = new ArcSnap.Traits(3, 5, 3, 4, 0.3, 0.2, 0.4, 4, 4);
+    ArcSnap.Traits t = new ArcSnap.Traits(3, 5, 3, 4, 0.3, 0.2, 0.4, 4, 0.3, 4);
     ArcSnap.Parts one = new ArcSnap.Parts((x, y) -> 0, (x, y) -> 0, 1, null);
     Engine e = new Engine(almond(seed, light), ColorEncoding.srgb(), new TileCache(1 << 24));
     List<Pin> guess = guess(dx, dy, scale);
@@ -117,7 +117,7 @@ public class OutlineTest {
 
   @Test
   public void anOutlineOutsideThePictureStaysWhereItIs() {
-    ArcSnap.Traits t = new ArcSnap.Traits(3, 5, 3, 4, 0.3, 0.2, 0.4, 4, 4);
+    ArcSnap.Traits t = new ArcSnap.Traits(3, 5, 3, 4, 0.3, 0.2, 0.4, 4, 0.3, 4);
     ArcSnap.Parts one = new ArcSnap.Parts((x, y) -> 0, (x, y) -> 0, 1, null);
     Engine e = new Engine(almond(1, 1), ColorEncoding.srgb(), new TileCache(1 << 24));
     List<Pin> far = guess(5000, 0, 1);
