@@ -21,7 +21,8 @@ public final class ColourHistogram {
   /** Axes in the order in which they are smoothed: luminance once, ratios twice. */
   private static final int[] SMOOTHED = {0, 1, 2, 1, 2};
 
-  private static final int[] WIDE = {0, 0, 1, 2, 1, 2, 1, 2, 1, 2, 1, 2, 1, 2};
+  private static final int[] WIDE = smoothed(6);
+  private static final int[] TOLERANT = smoothed(14);
 
   private final float[] count;
   private final double sum;
@@ -47,6 +48,20 @@ public final class ColourHistogram {
   /** As {@link #withShade}, smoothed more: also what is a little off the ratios seen is likely. */
   public static ColourHistogram wide(float[] e, float[] c1, float[] c2, float[] weight) {
     return of(e, c1, c2, weight, SHADES, WIDE);
+  }
+
+  /** As {@link #wide} for a surface that need not have just the colours seen, as a neck. */
+  public static ColourHistogram tolerant(float[] e, float[] c1, float[] c2, float[] weight) {
+    return of(e, c1, c2, weight, SHADES, TOLERANT);
+  }
+
+  /** Luminance twice, both ratios so many times. */
+  private static int[] smoothed(int times) {
+    int[] axes = new int[2 + 2 * times];
+    for (int i = 2; i < axes.length; i++) {
+      axes[i] = 1 + i % 2;
+    }
+    return axes;
   }
 
   private static ColourHistogram of(

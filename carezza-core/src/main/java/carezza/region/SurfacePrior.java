@@ -113,6 +113,11 @@ final class SurfacePrior {
     return beyond(x, y) < -FACE_MM;
   }
 
+  /** Whether a place lies lower than the chin. */
+  boolean isBelowChin(double x, double y) {
+    return frame.v(x, y) > chin;
+  }
+
   /** Whether a place lies at the nostrils or at a brow, where a face is dark by itself. */
   boolean isDark(double x, double y) {
     double v = frame.v(x, y);

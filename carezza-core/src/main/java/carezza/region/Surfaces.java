@@ -3,29 +3,24 @@ package carezza.region;
 import carezza.area.ColourHistogram;
 import carezza.area.ColourPlanes;
 import carezza.area.Matte;
-import carezza.area.Outline;
 import carezza.color.Roots;
-import carezza.face.FaceContours;
 import carezza.face.FaceMap;
-import carezza.face.FoundFace;
 import carezza.filter.Flood;
 import carezza.filter.Gaussian;
 import carezza.filter.GuidedFilter;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
-import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 
 /**
- * Parts the picture into skin, hair or headwear, clothing and backdrop. In every pixel two things
- * are weighed by Bayes' rule: how likely each surface is there ({@link SurfacePrior}) and how often
- * its colour occurs on it, which is learnt from this picture, at first where the prior is sure,
- * then from the outcome a few times (expectation and maximisation: Dempster, Laird, Rubin 1977;
- * with smoothed histograms). Neighbours pull at one another. Borders are refined with a
- * colour-guided filter, and the four add up to 1.
+ * Parts the picture into skin, hair or headwear, clothing and backdrop. In every pixel three things
+ * are weighed by Bayes' rule: how likely each surface is there ({@link SurfacePrior}), and how
+ * often its colour and its {@link Roughness} occur on it. Those are learnt from this picture, at
+ * first where the prior is sure, then from the outcome a few times (expectation and maximisation:
+ * Dempster, Laird, Rubin 1977; with smoothed histograms). Neighbours pull at one another. Borders
+ * are refined with a colour-guided filter, and the four add up to 1.
  */
 final class Surfaces {
   private static final double PX_PER_MM = 1.5;
@@ -36,8 +31,6 @@ final class Surfaces {
   private static final double TOGETHER = 3;
 
   private static final double TOGETHER_MM = 1.2;
-
-  private static final int GRID = 4;
 
   /** Window and regularisation (squared cube roots of light) of the refined borders. */
   private static final double SOFT_MM = 0.8;
@@ -68,35 +61,27 @@ final class Surfaces {
 
   private static final double WORN_STOPS = 1.5;
 
+  /** What skin beyond the face counts at first. */
+  private static final float BEYOND_FACE = 0.3f;
+
+  /** What roughness says beside colour: neighbours are not rough independently. */
+  private static final double ROUGH_SHARE = 0.7;
+
   /** Skin's colours are known from the face: others are less likely on it than elsewhere. */
   private static final float SKIN_FLOOR = 0.01f;
 
   private final ColourPlanes planes;
   private final int level;
   private final double px;
-  private final float[][] prior = new float[SurfacePrior.COUNT][];
-  private final List<SurfacePrior> faces;
-  private final float[] features;
-  private final boolean[] onFace;
-
-  /** On forehead, nose and upper cheeks: skin, unless something hides nearly all of a face. */
-  private final boolean[] core;
+  private final SurfacePlanes before;
+  private final Roughness roughness;
 
   private Surfaces(RgbBlock block, int level, FaceMap map) {
     this.level = level;
     px = map.pxPerMm() / (1 << level);
     planes = ColourPlanes.of(block, 0.15 * px, 0.35 * px);
-    for (int k = 0; k < prior.length; k++) {
-      prior[k] = new float[planes.size()];
-    }
-    features = new float[planes.size()];
-    for (FoundFace f : map.faces()) {
-      addFeatures(f);
-    }
-    onFace = new boolean[planes.size()];
-    core = new boolean[planes.size()];
-    faces = map.faces().stream().map(f -> new SurfacePrior(f, map.pxPerMm())).toList();
-    fill();
+    before = new SurfacePlanes(map, level, planes.rect());
+    roughness = new Roughness(new Plane(planes.rect(), planes.light()), px);
   }
 
   /** Mattes by {@link SurfacePrior}'s numbers. */
@@ -117,77 +102,19 @@ final class Surfaces {
     return level;
   }
 
-  /** Eyes, lips and what is between them are no surface to learn from. */
-  private void addFeatures(FoundFace f) {
-    for (var line :
-        List.of(FaceContours.RIGHT_EYE, FaceContours.LEFT_EYE, FaceContours.OUTER_LIPS)) {
-      float[] in = Outline.through(f.points(line)).coverage(level, planes.rect()).data();
-      for (int i = 0; i < in.length; i++) {
-        features[i] = Math.max(features[i], in[i]);
-      }
-    }
-  }
-
-  /** Evaluated every few pixels and interpolated: it is smooth. */
-  private void fill() {
-    Rect r = planes.rect();
-    int w = (r.w() - 1) / GRID + 2;
-    int h = (r.h() - 1) / GRID + 2;
-    double[][] grid = new double[w * h][];
-    Rows.each(
-        w * h,
-        i -> {
-          double x = r.x() + i % w * GRID + 0.5;
-          double y = r.y() + i / w * GRID + 0.5;
-          grid[i] = priorAt(faces, Math.scalb(x, level), Math.scalb(y, level));
-        });
-    Rows.each(
-        r.h(),
-        y -> {
-          double fy = (y % GRID) / (double) GRID;
-          int row = y / GRID * w;
-          for (int x = 0; x < r.w(); x++) {
-            double fx = (x % GRID) / (double) GRID;
-            int at = row + x / GRID;
-            for (int k = 0; k < prior.length; k++) {
-              double top = grid[at][k] + fx * (grid[at + 1][k] - grid[at][k]);
-              double low = grid[at + w][k] + fx * (grid[at + w + 1][k] - grid[at + w][k]);
-              prior[k][y * r.w() + x] = (float) (top + fy * (low - top));
-            }
-            onFace[y * r.w() + x] = grid[at][SurfacePrior.COUNT] > 0;
-            core[y * r.w() + x] = grid[at][SurfacePrior.COUNT + 1] > 0;
-          }
-        });
-  }
-
-  /** The four, whether it is a face, beard or not, and whether it is the core of one. */
-  private static double[] priorAt(List<SurfacePrior> faces, double x, double y) {
-    SurfacePrior nearest =
-        faces.stream().min(Comparator.comparingDouble(p -> p.fromMiddle(x, y))).orElseThrow();
-    double person = nearest.person(x, y);
-    double[] out = new double[SurfacePrior.COUNT + 2];
-    nearest.shares(x, y, out);
-    out[SurfacePrior.COUNT] = nearest.isOnFace(x, y) ? 1 : 0;
-    out[SurfacePrior.COUNT + 1] = nearest.isCore(x, y) ? 1 : 0;
-    for (int k = 0; k < SurfacePrior.BACKDROP; k++) {
-      out[k] *= person;
-    }
-    out[SurfacePrior.BACKDROP] = 1 - person;
-    return out;
-  }
-
   private float[][] parted() {
     float[][] post = new float[SurfacePrior.COUNT][];
     for (int k = 0; k < post.length; k++) {
-      post[k] = prior[k].clone();
+      post[k] = before.chance[k].clone();
       for (int i = 0; i < post[k].length; i++) {
         post[k][i] = post[k][i] > SURE ? post[k][i] : 0;
       }
     }
     beLikeTheCore(post[SurfacePrior.SKIN]);
+    beOnTheFace(post[SurfacePrior.SKIN]);
     float[] doubt = doubt(post[SurfacePrior.SKIN]);
     for (int round = 0; round < ROUNDS; round++) {
-      post = weighed(post, doubt, round > 0);
+      post = weighed(post, doubt, round == 0);
     }
     leaveStrays(post);
     leaveWorn(post);
@@ -203,7 +130,7 @@ final class Surfaces {
     double light = 0;
     int n = 0;
     for (int i = 0; i < sure.length; i++) {
-      sure[i] = core[i] ? 1 - features[i] : 0;
+      sure[i] = before.core[i] ? 1 - before.features[i] : 0;
       light += sure[i] * planes.light()[i];
       n += sure[i] > 0 ? 1 : 0;
     }
@@ -230,18 +157,28 @@ final class Surfaces {
   }
 
   /**
+   * Beyond the face skin counts little at first: a collar lies where a neck may be, and learnt as
+   * skin it would stay skin.
+   */
+  private void beOnTheFace(float[] skin) {
+    for (int i = 0; i < skin.length; i++) {
+      skin[i] *= before.onFace[i] ? 1 : BEYOND_FACE;
+    }
+  }
+
+  /**
    * What each pixel counts when clothing is learnt: what has the colours of the face little, since
    * it may be a hand. Where all of a dress has them nothing changes, densities being shares.
    */
   private float[] doubt(float[] sureSkin) {
-    ColourHistogram skin = learnt(SurfacePrior.SKIN, sureSkin, null);
+    ColourHistogram skin = learnt(SurfacePrior.SKIN, surface(sureSkin, null));
     float[] out = new float[planes.size()];
     double sum = 0;
     double n = 0;
     for (int i = 0; i < out.length; i++) {
       out[i] = skin.density(planes.light()[i], planes.c1()[i], planes.c2()[i]);
-      sum += onFace[i] ? out[i] : 0;
-      n += onFace[i] ? 1 : 0;
+      sum += before.onFace[i] ? out[i] : 0;
+      n += before.onFace[i] ? 1 : 0;
     }
     double few = FEW * sum / Math.max(1, n);
     out = Gaussian.blur(new Plane(planes.rect(), out), TOGETHER_MM * px).data();
@@ -257,24 +194,19 @@ final class Surfaces {
    */
   private void leaveWorn(float[][] post) {
     Plane skin = new Plane(planes.rect(), post[SurfacePrior.SKIN].clone());
-    float[] open = Gaussian.blur(new Plane(planes.rect(), features.clone()), WORN_MM * px).data();
+    float[] open =
+        Gaussian.blur(new Plane(planes.rect(), before.features.clone()), WORN_MM * px).data();
     float[] near =
         Gaussian.blurMasked(new Plane(planes.rect(), planes.light()), skin, WORN_MM * px, 0).data();
     for (int i = 0; i < near.length; i++) {
-      if (onFace[i] && open[i] < 0.02f) {
+      if (before.onFace[i] && open[i] < 0.02f) {
         double darker = near[i] - planes.light()[i];
         float worn = (float) SurfacePrior.step((darker - WORN_STOPS) / 0.6);
-        float moved = worn == 0 || isDark(i) ? 0 : worn * post[SurfacePrior.SKIN][i];
+        float moved = worn == 0 || before.isDark(i) ? 0 : worn * post[SurfacePrior.SKIN][i];
         post[SurfacePrior.SKIN][i] -= moved;
         post[SurfacePrior.CLOTHING][i] += moved;
       }
     }
-  }
-
-  private boolean isDark(int i) {
-    double x = Math.scalb(planes.rect().x() + i % planes.rect().w() + 0.5, level);
-    double y = Math.scalb(planes.rect().y() + i / planes.rect().w() + 0.5, level);
-    return faces.stream().anyMatch(f -> f.isDark(x, y));
   }
 
   /** Hair and clothing that do not hang together with a face belong to the backdrop. */
@@ -287,7 +219,7 @@ final class Surfaces {
     int tail = 0;
     for (int i = 0; i < n; i++) {
       person[i] = post[SurfacePrior.BACKDROP][i] < 0.5f;
-      if (onFace[i]) {
+      if (before.onFace[i]) {
         held[i] = true;
         queue[tail++] = i;
       }
@@ -303,50 +235,80 @@ final class Surfaces {
     }
   }
 
-  private float[][] weighed(float[][] from, float[] doubt, boolean together) {
+  /**
+   * What is known of the surfaces.
+   *
+   * @param neck colours of skin below the chin, where they need not be quite a face's; null once
+   *     they have been learnt
+   * @param rough how often each roughness occurs on each surface
+   * @param around how much of each surface is near each pixel; null at first
+   */
+  private record Known(
+      ColourHistogram[] colours, ColourHistogram neck, double[][] rough, float[][] around) {}
+
+  private float[][] weighed(float[][] from, float[] doubt, boolean first) {
     int n = planes.size();
     ColourHistogram[] colours = new ColourHistogram[from.length];
-    float[][] around = new float[from.length][];
+    double[][] rough = new double[from.length][];
+    float[][] around = first ? null : new float[from.length][];
     Rows.each(
         from.length,
         k -> {
-          colours[k] = learnt(k, from[k], k == SurfacePrior.CLOTHING ? doubt : null);
-          Plane p = new Plane(planes.rect(), from[k]);
-          around[k] = together ? Gaussian.blur(p, TOGETHER_MM * px).data() : null;
+          float[] surface = surface(from[k], k == SurfacePrior.CLOTHING ? doubt : null);
+          colours[k] = learnt(k, surface);
+          rough[k] = roughness.likelihood(surface(from[k], null), ROUGH_SHARE);
+          if (!first) {
+            Plane p = new Plane(planes.rect(), from[k]);
+            around[k] = Gaussian.blur(p, TOGETHER_MM * px).data();
+          }
         });
+    ColourHistogram neck =
+        first
+            ? ColourHistogram.tolerant(
+                planes.light(), planes.c1(), planes.c2(), surface(from[SurfacePrior.SKIN], null))
+            : null;
+    Known known = new Known(colours, neck, rough, around);
     float[][] out = new float[from.length][n];
     int w = planes.rect().w();
     Rows.each(
         n / w,
         y -> {
           for (int i = y * w; i < (y + 1) * w; i++) {
-            weigh(i, colours, around, out);
+            weigh(i, known, out);
           }
         });
     return out;
   }
 
-  private ColourHistogram learnt(int surface, float[] from, float[] doubt) {
+  /** What each pixel counts when a surface is learnt. */
+  private float[] surface(float[] from, float[] doubt) {
     float[] w = from.clone();
     for (int i = 0; i < w.length; i++) {
-      w[i] *= (1 - features[i]) * (doubt == null ? 1 : doubt[i]);
+      w[i] *= (1 - before.features[i]) * (doubt == null ? 1 : doubt[i]);
     }
-    return surface == SurfacePrior.SKIN
-        ? ColourHistogram.withShade(planes.light(), planes.c1(), planes.c2(), w)
-        : ColourHistogram.of(planes.light(), planes.c1(), planes.c2(), w);
+    return w;
   }
 
-  private void weigh(int i, ColourHistogram[] colours, float[][] around, float[][] out) {
-    boolean seen = features[i] < 0.5f;
+  private ColourHistogram learnt(int surface, float[] weight) {
+    return surface == SurfacePrior.SKIN
+        ? ColourHistogram.withShade(planes.light(), planes.c1(), planes.c2(), weight)
+        : ColourHistogram.of(planes.light(), planes.c1(), planes.c2(), weight);
+  }
+
+  private void weigh(int i, Known known, float[][] out) {
+    boolean seen = before.features[i] < 0.5f;
     double sum = 0;
     for (int k = 0; k < out.length; k++) {
-      double p = prior[k][i];
+      double p = before.chance[k][i];
       if (seen) {
-        float floor = k == SurfacePrior.SKIN ? SKIN_FLOOR : 1;
-        p *= colours[k].density(planes.light()[i], planes.c1()[i], planes.c2()[i], floor);
+        boolean neck = k == SurfacePrior.SKIN && known.neck != null && before.below[i];
+        ColourHistogram colours = neck ? known.neck : known.colours[k];
+        float floor = k == SurfacePrior.SKIN && !neck ? SKIN_FLOOR : 1;
+        p *= colours.density(planes.light()[i], planes.c1()[i], planes.c2()[i], floor);
+        p *= known.rough[k][roughness.bin(i)];
       }
-      if (around[k] != null) {
-        p *= Math.exp(TOGETHER * around[k][i]);
+      if (known.around != null) {
+        p *= Math.exp(TOGETHER * known.around[k][i]);
       }
       out[k][i] = (float) p;
       sum += p;
