@@ -65,6 +65,9 @@ final class ArcSnap {
   /** Most that one mm along a line says, in natural logarithms. */
   private static final double LOUDEST = 3;
 
+  /** Beyond how far an arc may lie from where it was, odds are not looked at. */
+  private static final double AROUND_MM = 2;
+
   /** How far round a place its own colours are learnt. */
   private static final double HERE_MM = 5;
 
@@ -197,17 +200,26 @@ final class ArcSnap {
     }
     ColourHistogram[] a = learnt(in, partIn);
     ColourHistogram[] b = learnt(out, partOut);
-    LocalColours inHere = new LocalColours(planes, in, partIn, most, HERE_MM * px);
-    LocalColours outHere = new LocalColours(planes, out, partOut, most, HERE_MM * px);
+    LocalColours inHere = t.here == 0 ? null : here(in, partIn);
+    LocalColours outHere = t.here == 0 ? null : here(out, partOut);
     float[] odds = new float[in.length];
+    double reach = wrongMm + AROUND_MM;
     for (int i = 0; i < odds.length; i++) {
+      if (Math.abs(distance[i]) > reach * px * side) {
+        continue;
+      }
       float e = planes.light()[i];
       float c1 = planes.c1()[i];
       float c2 = planes.c2()[i];
       double l = Math.log(a[partIn[i]].density(e, c1, c2) / b[partOut[i]].density(e, c1, c2));
-      odds[i] = (float) ((1 - t.here) * loud(l) + t.here * loud(inHere.oddsOver(outHere, i)));
+      double near = t.here == 0 ? 0 : t.here * loud(inHere.oddsOver(outHere, i));
+      odds[i] = (float) ((1 - t.here) * loud(l) + near);
     }
     return odds;
+  }
+
+  private LocalColours here(float[] weight, int[] part) {
+    return new LocalColours(planes, weight, part, most, HERE_MM * px);
   }
 
   private static double loud(double odds) {

@@ -3,6 +3,7 @@ package carezza.region;
 import carezza.area.ColourPlanes;
 import carezza.area.Matte;
 import carezza.area.Outline;
+import carezza.color.Matrix3;
 import carezza.filter.Gaussian;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
@@ -31,6 +32,9 @@ final class Brows {
 
   private static final double SPREADS = 2.5;
 
+  /** Least spread of skin's lightness and ratios, stops. */
+  private static final double[] LEAST_SPREAD = {0.08, 0.06, 0.06};
+
   /** What is darker than the skin round it by more stops is not skin. */
   private static final float SHADE_STOPS = 0.7f;
 
@@ -52,28 +56,26 @@ final class Brows {
     float[] head = headHair.at(seen.level(), need).data();
     float[] off = brow.distances(need, seen.side(), Math.max(1, (int) Math.round(0.7 * px)));
     float[] skin = new float[n];
-    float[] light = new float[n];
     for (int i = 0; i < n; i++) {
       off[i] /= (float) pxPerMm;
       skin[i] = off[i] > 2.5 && off[i] < ROUND_MM ? 1 - head[i] : 0;
     }
-    float[] dark = new float[n];
+    float[][] less = new float[3][];
     for (int pass = 0; pass < 2; pass++) {
       for (int i = 0; i < n; i++) {
-        skin[i] = dark[i] < SHADE_STOPS ? skin[i] : 0;
-        light[i] = skin[i] * planes.light()[i];
+        skin[i] = less[0] == null || less[0][i] < SHADE_STOPS ? skin[i] : 0;
       }
-      float[] sum = Gaussian.blur(new Plane(need, light), SKIN_SIGMA_MM * px).data();
-      float[] weight = Gaussian.blur(new Plane(need, skin), SKIN_SIGMA_MM * px).data();
-      for (int i = 0; i < n; i++) {
-        dark[i] = weight[i] > 1e-4f ? sum[i] / weight[i] - planes.light()[i] : 0;
-      }
+      Plane weight = new Plane(need, skin);
+      less[0] = lessThanSkin(planes.light(), weight, px);
+      less[1] = lessThanSkin(planes.c1(), weight, px);
+      less[2] = lessThanSkin(planes.c2(), weight, px);
     }
-    float least = threshold(dark, off);
+    float[] unlike = unlike(less, off, skin);
+    float least = threshold(unlike, off);
     float[] hair = new float[n];
     for (int i = 0; i < n; i++) {
       double zone = 1 - SurfacePrior.step((off[i] - REACH_MM / 3) / (REACH_MM * 2 / 3));
-      hair[i] = dark[i] * zone > least && head[i] < 0.5f ? 1 : 0;
+      hair[i] = unlike[i] * zone > least && head[i] < 0.5f ? 1 : 0;
     }
     keepTouching(hair, off, need.w());
     float[] joined = Gaussian.blur(new Plane(need, hair), JOIN_SIGMA_MM * px).data();
@@ -81,6 +83,84 @@ final class Brows {
       joined[i] = (float) SurfacePrior.step((joined[i] - 0.2) / 0.4);
     }
     return seen.matte(joined);
+  }
+
+  /** What each pixel has less of than the skin round it. */
+  private static float[] lessThanSkin(float[] v, Plane skin, double px) {
+    Plane p = new Plane(skin.rect(), v);
+    float[] out = Gaussian.blurMasked(p, skin, SKIN_SIGMA_MM * px, Float.NaN).data();
+    for (int i = 0; i < out.length; i++) {
+      out[i] = Float.isNaN(out[i]) ? 0 : out[i] - v[i];
+    }
+    return out;
+  }
+
+  /**
+   * How much each pixel differs from skin in the way in which the brow does: the linear
+   * discriminant (Fisher 1936) of what lies within the outline and the skin round it, in spreads of
+   * that skin. Learnt again from the half that differs most, since skin lies within it too.
+   */
+  private static float[] unlike(float[][] less, float[] off, float[] skin) {
+    boolean[] on = new boolean[off.length];
+    boolean[] around = new boolean[off.length];
+    for (int i = 0; i < off.length; i++) {
+      on[i] = off[i] < 0;
+      around[i] = off[i] > 4 && off[i] < 9 && skin[i] > 0.5f;
+    }
+    double[] mean = mean(less, around);
+    double[] spread = covariance(less, around, mean);
+    float[] out = new float[off.length];
+    for (int round = 0; round < 3; round++) {
+      double[] brow = mean(less, on);
+      double[] d = {brow[0] - mean[0], brow[1] - mean[1], brow[2] - mean[2]};
+      double[] w = Matrix3.of(spread).inverse().times(d[0], d[1], d[2]);
+      double length = Math.sqrt(Math.max(1e-12, w[0] * d[0] + w[1] * d[1] + w[2] * d[2]));
+      for (int i = 0; i < out.length; i++) {
+        double sum = 0;
+        for (int c = 0; c < 3; c++) {
+          sum += w[c] * (less[c][i] - mean[c]);
+        }
+        out[i] = (float) (sum / length);
+      }
+      float[] within = picked(out, off, -100, 0);
+      float middle = within.length == 0 ? 0 : at(within, 0.5);
+      for (int i = 0; i < out.length; i++) {
+        on[i] = off[i] < 0 && out[i] >= middle;
+      }
+    }
+    return out;
+  }
+
+  private static double[] mean(float[][] v, boolean[] in) {
+    double[] sum = new double[3];
+    double n = 1e-9;
+    for (int i = 0; i < in.length; i++) {
+      if (in[i]) {
+        n++;
+        for (int c = 0; c < 3; c++) {
+          sum[c] += v[c][i];
+        }
+      }
+    }
+    return new double[] {sum[0] / n, sum[1] / n, sum[2] / n};
+  }
+
+  /** Row by row, with a floor under the spreads. */
+  private static double[] covariance(float[][] v, boolean[] in, double[] mean) {
+    double[] sum = new double[9];
+    double n = 1e-9;
+    for (int i = 0; i < in.length; i++) {
+      if (in[i]) {
+        n++;
+        for (int k = 0; k < 9; k++) {
+          sum[k] += (v[k / 3][i] - mean[k / 3]) * (v[k % 3][i] - mean[k % 3]);
+        }
+      }
+    }
+    for (int k = 0; k < 9; k++) {
+      sum[k] = sum[k] / n + (k % 4 == 0 ? LEAST_SPREAD[k / 3] * LEAST_SPREAD[k / 3] : 0);
+    }
+    return sum;
   }
 
   /** Leaves out what does not hang together with hair inside the outline. */

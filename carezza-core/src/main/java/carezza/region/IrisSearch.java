@@ -88,8 +88,10 @@ final class IrisSearch {
 
   /** The clearest circle of each of two eyes that agree. */
   static Circle[] pair(EyeLight right, EyeLight left) {
-    List<Circle> rights = clearest(right);
-    List<Circle> lefts = clearest(left);
+    List<List<Circle>> both = new ArrayList<>(List.of(List.of(), List.of()));
+    Rows.each(2, k -> both.set(k, clearest(k == 0 ? right : left)));
+    List<Circle> rights = both.get(0);
+    List<Circle> lefts = both.get(1);
     Circle[] best = null;
     double most = -Double.MAX_VALUE;
     for (Circle r : rights) {
