@@ -4,6 +4,7 @@ import carezza.area.ColourPlanes;
 import carezza.area.Matte;
 import carezza.area.Outline;
 import carezza.color.Matrix3;
+import carezza.filter.Flood;
 import carezza.filter.Gaussian;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
@@ -53,11 +54,14 @@ final class Brows {
     double px = seen.pxPerMm();
     ColourPlanes planes = seen.colours(picture, HAIR_SIGMA_MM, HAIR_SIGMA_MM);
     int n = planes.size();
-    float[] head = headHair.at(seen.level(), need).data();
+    float[] head = headHair.at(seen.level(), need).data().clone();
     float[] off = brow.distances(need, seen.side(), Math.max(1, (int) Math.round(0.7 * px)));
     float[] skin = new float[n];
     for (int i = 0; i < n; i++) {
       off[i] /= (float) pxPerMm;
+    }
+    leaveOwn(head, off, need.w());
+    for (int i = 0; i < n; i++) {
       skin[i] = off[i] > 2.5 && off[i] < ROUND_MM ? 1 - head[i] : 0;
     }
     float[][] less = new float[3][];
@@ -163,32 +167,45 @@ final class Brows {
     return sum;
   }
 
+  /** Hair that does not hang together with any beyond the brow's reach is the brow's own. */
+  private static void leaveOwn(float[] head, float[] off, int w) {
+    boolean[] hair = new boolean[head.length];
+    boolean[] beyond = new boolean[head.length];
+    for (int i = 0; i < head.length; i++) {
+      hair[i] = head[i] > 0.5f;
+      beyond[i] = hair[i] && off[i] > REACH_MM;
+    }
+    reach(hair, beyond, w);
+    for (int i = 0; i < head.length; i++) {
+      boolean own = off[i] < REACH_MM && !beyond[i];
+      head[i] = own ? 0 : head[i];
+    }
+  }
+
   /** Leaves out what does not hang together with hair inside the outline. */
   private static void keepTouching(float[] hair, float[] off, int w) {
+    boolean[] all = new boolean[hair.length];
     boolean[] held = new boolean[hair.length];
-    int[] queue = new int[hair.length];
-    int tail = 0;
     for (int i = 0; i < hair.length; i++) {
-      if (hair[i] > 0 && off[i] < 0) {
-        held[i] = true;
-        queue[tail++] = i;
-      }
+      all[i] = hair[i] > 0;
+      held[i] = all[i] && off[i] < 0;
     }
-    for (int head = 0; head < tail; head++) {
-      int i = queue[head];
-      for (int dy = -w; dy <= w; dy += w) {
-        for (int dx = -1; dx <= 1; dx++) {
-          int j = i + dy + dx;
-          if (j >= 0 && j < hair.length && hair[j] > 0 && !held[j]) {
-            held[j] = true;
-            queue[tail++] = j;
-          }
-        }
-      }
-    }
+    reach(all, held, w);
     for (int i = 0; i < hair.length; i++) {
       hair[i] = held[i] ? 1 : 0;
     }
+  }
+
+  /** Adds what hangs together within a set. */
+  private static void reach(boolean[] within, boolean[] reached, int w) {
+    int[] queue = new int[within.length];
+    int n = 0;
+    for (int i = 0; i < within.length; i++) {
+      if (reached[i]) {
+        queue[n++] = i;
+      }
+    }
+    Flood.fill(w, within, reached, queue, n);
   }
 
   private static float threshold(float[] dark, float[] off) {

@@ -230,6 +230,40 @@ public class RegionsOfMadeFaceTest {
     assertThat(overlap(v, RegionName.SKIN, SKIN)).isGreaterThan(0.86);
   }
 
+  /** A collar up to the chin, not far from the colour of skin, is no neck. */
+  @Test
+  public void aCollarIsNoNeck() {
+    double[] wool = {0.58, 0.5, 0.43};
+    double[][] dressed = colours.clone();
+    double top = face.mesh().get(152).y() + 20;
+    for (int i = 0; i < W * H; i++) {
+      double x = i % W + 0.5;
+      boolean collar = inNeck(x, i / W) && i / W > top && colours[i] == SKIN;
+      dressed[i] = collar || colours[i] == CLOTH ? wool : colours[i];
+    }
+    SheetView v = view(1, dressed);
+    assertThat(overlap(v, RegionName.SKIN, dressed, SKIN)).isGreaterThan(0.9);
+    assertThat(overlap(v, RegionName.CLOTHING, dressed, wool)).isGreaterThan(0.9);
+  }
+
+  @DataProvider
+  public Object[][] brows() {
+    return new Object[][] {{0.22, 0.17, 0.15}, {0.6, 0.47, 0.33}, {0.82, 0.76, 0.7}};
+  }
+
+  /** Dark, hardly darker than skin but of another colour, and lighter than skin. */
+  @Test(dataProvider = "brows")
+  public void browsOfAnyColour(double r, double g, double b) {
+    double[] hair = {r, g, b};
+    double[][] kept = colours;
+    colours = kept.clone();
+    fill(FaceContours.RIGHT_BROW, hair);
+    fill(FaceContours.LEFT_BROW, hair);
+    double[][] drawn = colours;
+    colours = kept;
+    assertThat(overlap(view(1, drawn), RegionName.BROWS, drawn, hair)).isGreaterThan(0.75);
+  }
+
   /** A scarf from the nose down: neither skin nor lips are drawn on it. */
   @Test
   public void aScarfOverTheMouthIsNoSkin() {
