@@ -33,6 +33,9 @@ final class Brows {
 
   private static final double SPREADS = 2.5;
 
+  /** Of the largest piece of a brow, what a smaller one is a spot beside it. */
+  private static final double SPOT = 0.1;
+
   /** Least spread of skin's lightness and ratios, stops. */
   private static final double[] LEAST_SPREAD = {0.08, 0.06, 0.06};
 
@@ -182,17 +185,32 @@ final class Brows {
     }
   }
 
-  /** Leaves out what does not hang together with hair inside the outline. */
+  /**
+   * Leaves out what does not hang together with hair inside the outline, and what is but a spot.
+   */
   private static void keepTouching(float[] hair, float[] off, int w) {
-    boolean[] all = new boolean[hair.length];
-    boolean[] held = new boolean[hair.length];
-    for (int i = 0; i < hair.length; i++) {
+    int n = hair.length;
+    boolean[] all = new boolean[n];
+    for (int i = 0; i < n; i++) {
       all[i] = hair[i] > 0;
-      held[i] = all[i] && off[i] < 0;
     }
-    reach(all, held, w);
-    for (int i = 0; i < hair.length; i++) {
-      hair[i] = held[i] ? 1 : 0;
+    int[] size = new int[n];
+    int[] queue = new int[n];
+    boolean[] done = new boolean[n];
+    int largest = 0;
+    for (int i = 0; i < n; i++) {
+      if (all[i] && off[i] < 0 && !done[i]) {
+        queue[0] = i;
+        done[i] = true;
+        int reached = Flood.fill(w, all, done, queue, 1);
+        for (int k = 0; k < reached; k++) {
+          size[queue[k]] = reached;
+        }
+        largest = Math.max(largest, reached);
+      }
+    }
+    for (int i = 0; i < n; i++) {
+      hair[i] = size[i] > SPOT * largest ? 1 : 0;
     }
   }
 

@@ -14,7 +14,7 @@ import java.util.List;
  * visual recognition of persons by a test of statistical independence"). Departures: only arcs of
  * 45 degrees about the line of the corners are looked at, since lids cover the rest, and each
  * sample counts at most a usual step. Where lightness rises most lies in the limbus, half a
- * millimetre wide, in which the white begins: to either side the iris ends where a third of the
+ * millimetre wide, in which the white begins: to either side the iris ends where a quarter of the
  * rise from its dark rim is done.
  *
  * @param centre source pixels
@@ -40,7 +40,7 @@ record IrisRim(Pin centre, double diameterPx) {
   private static final double FINE_STEP_MM = 0.05;
 
   /** Share of the rise from the dark rim to the white at which the iris ends. */
-  private static final double RISEN = 1 / 3.0;
+  private static final double RISEN = 0.25;
 
   /** A smaller rise, in cube root of light, says nothing. */
   private static final double LEAST_RISE = 0.04;

@@ -5,7 +5,6 @@ import carezza.area.ColourPlanes;
 import carezza.area.Matte;
 import carezza.color.Roots;
 import carezza.face.FaceMap;
-import carezza.filter.Flood;
 import carezza.filter.Gaussian;
 import carezza.filter.GuidedFilter;
 import carezza.image.PixelReader;
@@ -60,6 +59,9 @@ final class Surfaces {
   private static final double WORN_MM = 4;
 
   private static final double WORN_STOPS = 1.5;
+
+  /** Islands in the skin up to that size belong to it. */
+  private static final double HOLE_MM2 = 120;
 
   /** What skin beyond the face counts at first. */
   private static final float BEYOND_FACE = 0.3f;
@@ -116,7 +118,10 @@ final class Surfaces {
     for (int round = 0; round < ROUNDS; round++) {
       post = weighed(post, doubt, round == 0);
     }
-    leaveStrays(post);
+    Islands islands = new Islands(post, planes.rect().w());
+    islands.leaveStrays(before.onFace);
+    islands.fillHoles(SurfacePrior.HAIR, HOLE_MM2 * px * px);
+    islands.fillHoles(SurfacePrior.CLOTHING, HOLE_MM2 * px * px);
     leaveWorn(post);
     return post;
   }
@@ -205,32 +210,6 @@ final class Surfaces {
         float moved = worn == 0 || before.isDark(i) ? 0 : worn * post[SurfacePrior.SKIN][i];
         post[SurfacePrior.SKIN][i] -= moved;
         post[SurfacePrior.CLOTHING][i] += moved;
-      }
-    }
-  }
-
-  /** Hair and clothing that do not hang together with a face belong to the backdrop. */
-  private void leaveStrays(float[][] post) {
-    int n = planes.size();
-    int w = planes.rect().w();
-    boolean[] held = new boolean[n];
-    boolean[] person = new boolean[n];
-    int[] queue = new int[n];
-    int tail = 0;
-    for (int i = 0; i < n; i++) {
-      person[i] = post[SurfacePrior.BACKDROP][i] < 0.5f;
-      if (before.onFace[i]) {
-        held[i] = true;
-        queue[tail++] = i;
-      }
-    }
-    Flood.fill(w, person, held, queue, tail);
-    for (int i = 0; i < n; i++) {
-      if (!held[i]) {
-        post[SurfacePrior.BACKDROP][i] +=
-            post[SurfacePrior.HAIR][i] + post[SurfacePrior.CLOTHING][i];
-        post[SurfacePrior.HAIR][i] = 0;
-        post[SurfacePrior.CLOTHING][i] = 0;
       }
     }
   }
