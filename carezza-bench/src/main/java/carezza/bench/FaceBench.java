@@ -15,6 +15,7 @@ import carezza.filter.Gaussian;
 import carezza.finder.NetFaceFinder;
 import carezza.image.Plane;
 import carezza.image.Rect;
+import carezza.image.SourcePicture;
 import carezza.region.RegionName;
 import carezza.sheet.RunSheet;
 import carezza.sitter.DemoSitter;
@@ -25,8 +26,8 @@ import java.util.Locale;
 import java.util.Map;
 
 /**
- * The face map and the regions against the truth of the made-up sitters, as shot and changed in
- * every {@link Condition}.
+ * The face map and the regions against the truth of the made-up sitters, as shot, changed in every
+ * {@link Condition}, and {@link Repainted}.
  */
 final class FaceBench {
   private static final Map<String, RegionName> REGIONS = new LinkedHashMap<>();
@@ -67,7 +68,7 @@ final class FaceBench {
 
   // ---- the map, as shot
 
-  private static Engine engine(carezza.image.SourcePicture p) {
+  private static Engine engine(SourcePicture p) {
     return new Engine(p, ColorEncoding.srgb(), new TileCache(1L << 28));
   }
 
@@ -149,18 +150,21 @@ final class FaceBench {
     REGIONS.keySet().forEach(r -> print(" %7s", r.substring(0, Math.min(7, r.length()))));
     print("  (points: mean distance from those as shot, %% of the eye distance; regions: IoU)%n");
     for (Condition c : Condition.ALL) {
-      row(c);
+      row(c.name(), c, sitter.picture().picture());
+    }
+    for (Repainted r : Repainted.ALL) {
+      row(r.name(), Condition.ALL.get(0), r.on(sitter));
     }
   }
 
-  private void row(Condition c) {
+  private void row(String name, Condition c, SourcePicture picture) {
     double eyes = sitter.faceMap().rightEye().distance(sitter.faceMap().leftEye());
     Pin mid = upright.mesh().get(1);
     Rect face = Rect.ofDisc(mid.x(), mid.y(), 1.5 * eyes);
     Condition.Map to = c.new Map(sitter.picture().picture().bounds(), face);
-    Engine e = engine(c.changed(sitter.picture().picture(), to));
+    Engine e = engine(c.changed(picture, to));
     List<FoundFace> found = new NetFaceFinder().find(e.original(), () -> false);
-    print("%-16s", c.name());
+    print("%-16s", name);
     if (found.isEmpty()) {
       print(" no face found%n");
       return;
