@@ -170,7 +170,10 @@ final class Operations {
                     }
                     int from = (y * is[2] + px) * is[3];
                     int k = (ky * ks[2] + kx) * c;
-                    for (int o = 0; o < c; o++) {
+                    if (times == 1) {
+                      addProducts(x, from, w, k, out, at, c);
+                    }
+                    for (int o = 0; times > 1 && o < c; o++) {
                       out[at + o] += x[from + o / times] * w[k + o];
                     }
                   }
@@ -178,6 +181,14 @@ final class Operations {
               }
             });
     activated(out, s.options().byteAt(4, 0));
+  }
+
+  /** Adds n products, one by one; a loop of its own, which the compiler makes vectors of. */
+  private static void addProducts(
+      float[] x, int from, float[] w, int k, float[] out, int at, int n) {
+    for (int o = 0; o < n; o++) {
+      out[at + o] += x[from + o] * w[k + o];
+    }
   }
 
   private void pool(Step s, float[] x, float[] out) {
