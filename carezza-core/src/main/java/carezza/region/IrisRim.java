@@ -56,7 +56,8 @@ record IrisRim(Pin centre, double diameterPx) {
     double px = apart / seen / EYES_APART_MM;
     EyeLight rightEye = new EyeLight(picture, right.get(0), right.get(half), f.rightPupil(), px);
     EyeLight leftEye = new EyeLight(picture, left.get(half), left.get(0), f.leftPupil(), px);
-    IrisSearch.Circle[] pair = IrisSearch.pair(rightEye, leftEye);
+    double doubt = f.score() == 0 ? IrisSearch.OF_A_PIN : IrisSearch.OF_A_GUESS;
+    IrisSearch.Circle[] pair = IrisSearch.pair(rightEye, leftEye, doubt);
     IrisRim r = of(rightEye, pair[0], px);
     IrisRim l = of(leftEye, pair[1], px);
     return new FoundFace(

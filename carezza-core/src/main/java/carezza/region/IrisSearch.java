@@ -55,9 +55,12 @@ final class IrisSearch {
   /** What a rim that falls counts beside one that rises. */
   private static final double FALL_SHARE = 0.5;
 
-  /** Most that distance from the guess costs, and the distance from which it does. */
-  private static final double DOUBT = 0.03;
+  /** Most that distance from a net's guess, and from a person's pin, costs. */
+  static final double OF_A_GUESS = 0.03;
 
+  static final double OF_A_PIN = 0.3;
+
+  /** The distance from which it costs that. */
   private static final double FAR_MM = 4;
 
   /** Score of the guess where nothing is seen, as of a closed eye. */
@@ -86,10 +89,15 @@ final class IrisSearch {
 
   private IrisSearch() {}
 
-  /** The clearest circle of each of two eyes that agree. */
-  static Circle[] pair(EyeLight right, EyeLight left) {
+  /**
+   * The clearest circle of each of two eyes that agree.
+   *
+   * @param doubt most that distance from the guesses costs: {@link #OF_A_GUESS} or {@link
+   *     #OF_A_PIN}
+   */
+  static Circle[] pair(EyeLight right, EyeLight left, double doubt) {
     List<List<Circle>> both = new ArrayList<>(List.of(List.of(), List.of()));
-    Rows.each(2, k -> both.set(k, clearest(k == 0 ? right : left)));
+    Rows.each(2, k -> both.set(k, clearest(k == 0 ? right : left, doubt)));
     List<Circle> rights = both.get(0);
     List<Circle> lefts = both.get(1);
     Circle[] best = null;
@@ -110,13 +118,13 @@ final class IrisSearch {
     return best;
   }
 
-  private static List<Circle> clearest(EyeLight eye) {
+  private static List<Circle> clearest(EyeLight eye, double most) {
     List<Circle> all = new ArrayList<>();
     double reach = Math.max(0, eye.halfLengthMm() - FROM_CORNER_MM);
     for (double v = -ACROSS_MM; v <= ACROSS_MM + 1e-9; v += STEP_MM) {
       for (double u = -reach; u <= reach + 1e-9; u += STEP_MM) {
         double pupil = pupil(eye, u, v);
-        double doubt = doubt(eye, u, v);
+        double doubt = most * far(eye, u, v);
         Circle here = null;
         for (double d = -RADIUS_SPREAD_MM; d <= RADIUS_SPREAD_MM + 1e-9; d += RADIUS_STEP_MM) {
           double r = MEAN_RADIUS_MM + d;
@@ -138,9 +146,9 @@ final class IrisSearch {
     return kept;
   }
 
-  private static double doubt(EyeLight eye, double u, double v) {
+  private static double far(EyeLight eye, double u, double v) {
     double far = Math.hypot(u - eye.guessU(), v - eye.guessV()) / FAR_MM;
-    return DOUBT * Math.min(1, far * far);
+    return Math.min(1, far * far);
   }
 
   /**

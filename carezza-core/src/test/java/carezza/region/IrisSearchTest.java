@@ -1,6 +1,7 @@
 package carezza.region;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
@@ -86,13 +87,23 @@ public class IrisSearchTest {
   public void aClosedEyeKeepsItsGuess() {
     IrisSearch.Circle[] pair = pair(drawn(DARK, null, 1), 0.5, -3);
     assertThat(pair[0].u()).isBetween(GAZE_MM - 0.8, GAZE_MM + 0.8);
-    assertThat(pair[1].u()).isEqualTo(GAZE_MM - 3, org.assertj.core.data.Offset.offset(1e-6));
+    assertThat(pair[1].u()).isCloseTo(GAZE_MM - 3, within(1e-6));
     assertThat(pair[1].radiusMm()).isEqualTo(IrisSearch.MEAN_RADIUS_MM);
+  }
+
+  /** What a person has pinned is near the iris, whatever else looks like one. */
+  @Test
+  public void aPinIsBelievedMoreThanAGuess() {
+    Engine e = new Engine(drawn(DARK, DARK, 1), ColorEncoding.srgb(), new TileCache(1 << 24));
+    EyeLight right = eye(e, 0, 0.5);
+    EyeLight left = eye(e, 1, -6);
+    assertThat(IrisSearch.pair(right, left, IrisSearch.OF_A_GUESS)[1].u()).isGreaterThan(1);
+    assertThat(IrisSearch.pair(right, left, IrisSearch.OF_A_PIN)[1].u()).isLessThan(-2);
   }
 
   private static IrisSearch.Circle[] pair(SourcePicture p, double wrongRight, double wrongLeft) {
     Engine e = new Engine(p, ColorEncoding.srgb(), new TileCache(1 << 24));
-    return IrisSearch.pair(eye(e, 0, wrongRight), eye(e, 1, wrongLeft));
+    return IrisSearch.pair(eye(e, 0, wrongRight), eye(e, 1, wrongLeft), IrisSearch.OF_A_GUESS);
   }
 
   private static EyeLight eye(Engine e, int which, double wrongMm) {
