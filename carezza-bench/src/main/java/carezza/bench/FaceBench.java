@@ -44,6 +44,9 @@ final class FaceBench {
     REGIONS.put("background", RegionName.BACKDROP);
   }
 
+  /** So many points of a border are measured. */
+  private static final int MOST_POINTS = 4000;
+
   private final DemoSitter sitter;
   private final Map<String, Plane> truth = new LinkedHashMap<>();
   private FoundFace upright;
@@ -61,6 +64,7 @@ final class FaceBench {
       if (args.isEmpty() || args.contains(name)) {
         FaceBench b = new FaceBench(DemoSitter.load(name));
         b.map();
+        b.borders();
         b.conditions();
       }
     }
@@ -141,6 +145,52 @@ final class FaceBench {
         "  width %.1f %% and %.1f %% of the truth%n",
         100 * (right ? net.rightIrisPx() : net.leftIrisPx()) / widest,
         100 * (right ? upright.rightIrisPx() : upright.leftIrisPx()) / widest);
+  }
+
+  // ---- regions as shot: borders, time, memory
+
+  /** How far the borders of regions lie from those of the truth, and what finding them takes. */
+  private void borders() {
+    Engine e = engine(sitter.picture().picture());
+    SheetView view = e.view(RunSheet.EMPTY.withFaceMap(FaceMap.of(List.of(upright))), () -> false);
+    long before = held();
+    long t = System.nanoTime();
+    print("mean border error, mm:");
+    for (var r : REGIONS.entrySet()) {
+      Plane want = truth.get(r.getKey());
+      List<double[]> border = border(want);
+      Plane m = view.mask(Area.found(r.getValue().key()), 0, want.rect());
+      if (!border.isEmpty()) {
+        print(" %s %.2f", r.getKey(), apart(border(m), border) / sitter.pxPerMm());
+      }
+    }
+    print(
+        "%nregions found and measured in %.1f s; %d MB more held%n",
+        (System.nanoTime() - t) / 1e9, (held() - before) >> 20);
+  }
+
+  private static long held() {
+    System.gc();
+    return Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory();
+  }
+
+  /** Mean distance of every few points of a border from another, pixels. */
+  private static double apart(List<double[]> border, List<double[]> truth) {
+    int step = Math.max(1, border.size() / MOST_POINTS);
+    double sum = 0;
+    int n = 0;
+    for (int i = 0; i < border.size(); i += step) {
+      double[] p = border.get(i);
+      double best = Double.MAX_VALUE;
+      for (double[] q : truth) {
+        double dx = p[0] - q[0];
+        double dy = p[1] - q[1];
+        best = Math.min(best, dx * dx + dy * dy);
+      }
+      sum += Math.sqrt(best);
+      n++;
+    }
+    return sum / n;
   }
 
   // ---- regions, in every condition
