@@ -34,7 +34,7 @@ final class Brows {
   private static final double SPREADS = 2.5;
 
   /** Of the largest piece of a brow, what a smaller one is a spot beside it. */
-  private static final double SPOT = 0.1;
+  private static final double SPOT = 0.03;
 
   /** Least spread of skin's lightness and ratios, stops. */
   private static final double[] LEAST_SPREAD = {0.08, 0.06, 0.06};
