@@ -69,12 +69,12 @@ record IrisRim(Pin centre, double diameterPx) {
   }
 
   private static IrisRim of(EyeLight eye, IrisSearch.Circle found, double pxPerMm) {
-    IrisSearch.Circle best = null;
+    IrisSearch.Circle best = stepping(eye, found.u(), found.v(), found.radiusMm());
     for (double v = -NEAR_CIRCLE_MM; v <= NEAR_CIRCLE_MM + 1e-9; v += STEP_MM) {
       for (double u = -NEAR_CIRCLE_MM; u <= NEAR_CIRCLE_MM + 1e-9; u += STEP_MM) {
         for (double d = -NEAR_CIRCLE_MM; d <= NEAR_CIRCLE_MM + 1e-9; d += STEP_MM) {
           IrisSearch.Circle c = stepping(eye, found.u() + u, found.v() + v, found.radiusMm() + d);
-          best = best == null || c.score() > best.score() ? c : best;
+          best = c.score() > best.score() ? c : best;
         }
       }
     }
