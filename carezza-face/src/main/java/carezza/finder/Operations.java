@@ -172,8 +172,9 @@ final class Operations {
                     int k = (ky * ks[2] + kx) * c;
                     if (times == 1) {
                       addProducts(x, from, w, k, out, at, c);
+                      continue;
                     }
-                    for (int o = 0; times > 1 && o < c; o++) {
+                    for (int o = 0; o < c; o++) {
                       out[at + o] += x[from + o / times] * w[k + o];
                     }
                   }
