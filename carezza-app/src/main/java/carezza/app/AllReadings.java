@@ -36,8 +36,9 @@ final class AllReadings extends GridPane {
       Reading r = all.get(i);
       boolean out = !r.isInBand();
       cell(ReadingWords.name(r), 0, i + 1);
-      cell(r.isHad() ? ReadingWords.before(r) : "", 1, i + 1).getStyleClass().add("number");
-      Label now = cell(r.isHad() ? ReadingWords.value(r) : Words.of("reading.none"), 2, i + 1);
+      cell(r.isAvailable() ? ReadingWords.before(r) : "", 1, i + 1).getStyleClass().add("number");
+      Label now =
+          cell(r.isAvailable() ? ReadingWords.value(r) : Words.of("reading.none"), 2, i + 1);
       now.getStyleClass().add("number");
       cell(ReadingWords.band(r), 3, i + 1).getStyleClass().add("soft");
       String place = ReadingWords.remark(r);

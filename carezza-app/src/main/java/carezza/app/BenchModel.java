@@ -1,21 +1,21 @@
 package carezza.app;
 
 import carezza.area.Area;
-import carezza.area.Growth;
+import carezza.area.Seed;
 import carezza.area.Stroke;
 import carezza.area.Term;
 import carezza.face.FaceFinder;
 import carezza.face.FaceMap;
 import carezza.face.Pin;
 import carezza.io.Document;
+import carezza.pass.EvaluationContext;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.Place;
-import carezza.pass.Run;
 import carezza.pass.light.Neutral;
 import carezza.pass.skin.SkinGather;
-import carezza.reading.Pull;
 import carezza.reading.Reading;
+import carezza.reading.Saliency;
 import carezza.screen.AreaForm;
 import carezza.screen.Look;
 import carezza.sheet.Kinds;
@@ -111,7 +111,7 @@ public final class BenchModel {
   private final BooleanProperty changesOfPass = new SimpleBooleanProperty();
   private final ObjectProperty<Optional<Integer>> page =
       new SimpleObjectProperty<>(Optional.empty());
-  private final ObjectProperty<Optional<List<Pull.Place>>> rivals =
+  private final ObjectProperty<Optional<List<Saliency.Place>>> rivals =
       new SimpleObjectProperty<>(Optional.empty());
   private final DoubleProperty covered = new SimpleDoubleProperty(Double.NaN);
   private final Areas areas = new Areas(this);
@@ -205,7 +205,7 @@ public final class BenchModel {
   }
 
   /** Places outside the sitter that rival the eyes; empty until they were looked for. */
-  public ObjectProperty<Optional<List<Pull.Place>>> rivals() {
+  public ObjectProperty<Optional<List<Saliency.Place>>> rivals() {
     return rivals;
   }
 
@@ -369,7 +369,7 @@ public final class BenchModel {
   }
 
   /** Waves a place away that draws the eye. */
-  public void leaveAlone(Pull.Place place) {
+  public void leaveAlone(Saliency.Place place) {
     commit(picture.get().history().now().leaving(place));
   }
 
@@ -464,8 +464,8 @@ public final class BenchModel {
         });
   }
 
-  Run run(RunSheet s, Pass p) {
-    return picture.get().engine().view(s, () -> false).runFor(p);
+  EvaluationContext run(RunSheet s, Pass p) {
+    return picture.get().engine().view(s, () -> false).contextFor(p);
   }
 
   /** A click with a tool other than the hand. */
@@ -497,9 +497,9 @@ public final class BenchModel {
           tool.set(Tool.HAND);
           faces.lay(nose, mouth, new Pin(x, y));
         }
-        case POINT_SKIN -> grow("skin", Growth.Like.SKIN, x, y);
-        case POINT_TEETH -> grow("teeth", Growth.Like.TEETH, x, y);
-        case POINT_EYE_WHITE -> grow("eyeWhites", Growth.Like.EYE_WHITE, x, y);
+        case POINT_SKIN -> grow("skin", Seed.Like.SKIN, x, y);
+        case POINT_TEETH -> grow("teeth", Seed.Like.TEETH, x, y);
+        case POINT_EYE_WHITE -> grow("eyeWhites", Seed.Like.EYE_WHITE, x, y);
         case TAKE_NEUTRAL -> {
           Pass p = s.pass(chosen.get()).orElseThrow();
           away(
@@ -520,9 +520,9 @@ public final class BenchModel {
     }
   }
 
-  private void grow(String region, Growth.Like like, double x, double y) {
+  private void grow(String region, Seed.Like like, double x, double y) {
     RunSheet s = picture.get().history().now();
-    commit(s.withRegion(region, s.region(region).with(new Growth(like, x, y, 1))));
+    commit(s.withRegion(region, s.region(region).with(new Seed(like, x, y, 1))));
   }
 
   public void clearRegion(String region) {

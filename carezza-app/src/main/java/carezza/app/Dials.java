@@ -123,7 +123,7 @@ final class Dials extends VBox {
   }
 
   private static int rank(Reading r) {
-    return !r.isHad() ? 2 : hasLeft(r) ? 0 : 1;
+    return !r.isAvailable() ? 2 : hasLeft(r) ? 0 : 1;
   }
 
   /** The reading that left its band by the most, among those that a pass can have caused. */
@@ -161,12 +161,12 @@ final class Dials extends VBox {
     Label name = new Label(Words.of("reading." + r.name()));
     Region space = new Region();
     HBox.setHgrow(space, Priority.ALWAYS);
-    Label now = new Label(r.isHad() ? ReadingWords.value(r) : Words.of("reading.none"));
+    Label now = new Label(r.isAvailable() ? ReadingWords.value(r) : Words.of("reading.none"));
     now.getStyleClass().add("number");
     HBox top = new HBox(6, name, space, now);
     VBox box = new VBox(2, top);
     box.getStyleClass().add("dial");
-    if (!r.isHad()) {
+    if (!r.isAvailable()) {
       box.getChildren().add(soft(Words.of("cannot." + r.reason())));
       return box;
     }

@@ -11,7 +11,7 @@ import carezza.face.Pin;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
 import carezza.pass.Place;
-import carezza.reading.Pull;
+import carezza.reading.Saliency;
 import carezza.screen.Look;
 import java.util.ArrayList;
 import java.util.List;
@@ -100,7 +100,7 @@ final class Marks extends Canvas {
       return;
     }
     int number = 1;
-    for (Pull.Place p : model.rivals().get().orElse(List.of())) {
+    for (Saliency.Place p : model.rivals().get().orElse(List.of())) {
       double x = view.viewX(p.x());
       double y = view.viewY(p.y());
       double r = view.onScreen(p.sizeMm()) / 2;

@@ -3,8 +3,8 @@ package carezza.app;
 import carezza.engine.Measuring;
 import carezza.engine.PictureMeasuring;
 import carezza.engine.SheetView;
-import carezza.reading.Pull;
 import carezza.reading.Reading;
+import carezza.reading.Saliency;
 import carezza.screen.Look;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
@@ -105,7 +105,7 @@ final class Measurer implements AutoCloseable {
     show(job, () -> model.covered().set(covered));
     if (job.pull()) {
       SheetView view = job.picture().engine().view(job.now(), stop);
-      List<Pull.Place> rivals = view.pull().map(p -> p.places(view)).orElse(List.of());
+      List<Saliency.Place> rivals = view.saliency().map(p -> p.places(view)).orElse(List.of());
       show(job, () -> model.rivals().set(Optional.of(rivals)));
     }
     if (job.known()) {

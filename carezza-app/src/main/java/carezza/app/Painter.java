@@ -42,20 +42,12 @@ final class Painter implements AutoCloseable {
   }
 
   /**
-   * What is drawn one after the other for one state of the sheet.
-   *
-   * @param request what
-   * @param quick bounded work, done to its end even when something newer is wanted, so that a
-   *     picture that is dragged is seen moving
-   */
-  record Step(Frames.Request request, boolean quick) {}
-
-  /**
-   * @param make builds the steps for a cancel check; called on a worker. The last is the picture as
-   *     it is; those before it are there sooner
+   * @param make builds what is drawn one after the other, for a cancel check; called on a worker.
+   *     The last is the picture as it is; those before it are there sooner
    * @param show given each frame, on the interface thread
    */
-  void submit(Function<BooleanSupplier, List<Step>> make, BiConsumer<Drawn, Boolean> show) {
+  void submit(
+      Function<BooleanSupplier, List<Frames.Request>> make, BiConsumer<Drawn, Boolean> show) {
     long mine = newest.incrementAndGet();
     coordinator.execute(
         () -> {
@@ -64,10 +56,10 @@ final class Painter implements AutoCloseable {
             return;
           }
           try {
-            List<Step> steps = make.apply(stale);
+            List<Frames.Request> steps = make.apply(stale);
             for (int i = 0; i < steps.size(); i++) {
               boolean end = i == steps.size() - 1;
-              Frames.Request r = steps.get(i).request();
+              Frames.Request r = steps.get(i);
               if (i == 0 && Frames.changedShare(r, last) > COARSE_FROM) {
                 draw(r, COARSER, mine, false, show);
               }

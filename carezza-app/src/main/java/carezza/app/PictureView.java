@@ -139,10 +139,6 @@ final class PictureView extends Region {
     }
   }
 
-  boolean isFitted() {
-    return fitted;
-  }
-
   private void set(Viewport v) {
     viewport.set(v);
     placeOldFrame();
@@ -189,19 +185,17 @@ final class PictureView extends Region {
             .map(q -> new Frames.ShownArea(q, form));
     painter.submit(
         stale -> {
-          List<Painter.Step> steps = new ArrayList<>();
+          List<Frames.Request> steps = new ArrayList<>();
           if (fresh) {
             SheetView plain = p.engine().view(RunSheet.EMPTY, () -> false);
-            steps.add(
-                new Painter.Step(
-                    request(plain, v, look, Optional.empty(), colour, p, from), false));
+            steps.add(request(plain, v, look, Optional.empty(), colour, p, from));
           } else if (was != null && own && !was.equals(sheet)) {
             SheetView held = p.engine().view(sheet, () -> false).holding(was).underHand(chosen);
-            steps.add(new Painter.Step(request(held, v, look, area, colour, p, from), true));
+            steps.add(request(held, v, look, area, colour, p, from));
           }
           if (!dragged || steps.isEmpty()) {
             SheetView exact = p.engine().view(sheet, stale).underHand(chosen);
-            steps.add(new Painter.Step(request(exact, v, look, area, colour, p, from), false));
+            steps.add(request(exact, v, look, area, colour, p, from));
           }
           return steps;
         },

@@ -45,7 +45,7 @@ final class ReadingWords {
 
   /** Where the value was found, or why there is none. */
   static String remark(Reading r) {
-    if (!r.isHad()) {
+    if (!r.isAvailable()) {
       return Words.of("cannot." + r.reason());
     }
     return r.place().isEmpty() ? "" : Words.of("place." + r.place());

@@ -3,7 +3,7 @@ package carezza.app;
 import carezza.area.Area;
 import carezza.area.Extent;
 import carezza.area.Term;
-import carezza.reading.Pull;
+import carezza.reading.Saliency;
 import carezza.screen.Look;
 import java.util.List;
 import java.util.Locale;
@@ -39,7 +39,7 @@ final class Rivals extends VBox {
     head.getStyleClass().add("head");
     getChildren().add(head);
     boolean known = model.rivals().get().isPresent();
-    List<Pull.Place> places = model.rivals().get().orElse(List.of());
+    List<Saliency.Place> places = model.rivals().get().orElse(List.of());
     if (places.isEmpty()) {
       Label none = new Label(Words.of(known ? "pull.none" : "dials.measuring"));
       none.setMinHeight(Region.USE_PREF_SIZE);
@@ -52,7 +52,7 @@ final class Rivals extends VBox {
     }
   }
 
-  private HBox row(int number, Pull.Place p) {
+  private HBox row(int number, Saliency.Place p) {
     Label name =
         new Label(Words.of("pull.place", number, String.format(Locale.ROOT, "%.2f", p.ratio())));
     Region space = new Region();
@@ -71,7 +71,7 @@ final class Rivals extends VBox {
   }
 
   /** Burns the place, softly, in a pass of its own. */
-  private void quieten(Pull.Place p) {
+  private void quieten(Saliency.Place p) {
     double r = p.sizeMm() / 2 * model.pxPerMm();
     Extent oval = new Extent.Oval(p.x(), p.y(), r, r, 0);
     double feather = Math.min(Term.MOST_FEATHER_MM, p.sizeMm() / 3);

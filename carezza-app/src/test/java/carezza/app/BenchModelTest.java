@@ -9,7 +9,7 @@ import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.PersonMask;
 import carezza.face.Pin;
-import carezza.reading.Pull;
+import carezza.reading.Saliency;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import java.io.IOException;
@@ -133,7 +133,7 @@ public class BenchModelTest {
 
   @Test
   public void aPlaceThatPullsIsLeftAloneInOneStep() {
-    model.leaveAlone(new Pull.Place(100, 50, 20, 1.1));
+    model.leaveAlone(new Saliency.Place(100, 50, 20, 1.1));
     assertThat(model.sheet().get().leftAlone()).hasSize(1);
     model.undo();
     assertThat(model.sheet().get().leftAlone()).isEmpty();

@@ -136,7 +136,7 @@ final class PassBench {
   }
 
   private static String shown(Reading r) {
-    return r.isHad()
+    return r.isAvailable()
         ? String.format(Locale.ROOT, "%.2f%s", r.now(), r.place().isEmpty() ? "" : " " + r.place())
         : r.reason();
   }

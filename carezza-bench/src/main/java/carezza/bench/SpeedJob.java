@@ -1,7 +1,7 @@
 package carezza.bench;
 
 import carezza.area.Area;
-import carezza.area.Growth;
+import carezza.area.Seed;
 import carezza.area.Stroke;
 import carezza.face.FaceMap;
 import carezza.face.Pin;
@@ -57,8 +57,8 @@ record SpeedJob(SourcePicture picture, RunSheet sheet) {
 
   private static Area scaled(Area a, double f) {
     Area out = Area.NONE;
-    for (Growth g : a.grown()) {
-      out = out.with(new Growth(g.like(), g.x() * f, g.y() * f, g.reach()));
+    for (Seed g : a.seeds()) {
+      out = out.with(new Seed(g.like(), g.x() * f, g.y() * f, g.reach()));
     }
     return out;
   }

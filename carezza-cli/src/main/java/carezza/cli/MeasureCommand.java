@@ -4,8 +4,8 @@ import carezza.engine.Measuring;
 import carezza.engine.PictureMeasuring;
 import carezza.engine.SheetView;
 import carezza.face.FaceMap;
-import carezza.reading.Pull;
 import carezza.reading.Reading;
+import carezza.reading.Saliency;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.node.ArrayNode;
@@ -78,12 +78,12 @@ final class MeasureCommand implements Callable<Integer> {
   }
 
   /** Places outside the sitter that rival the eyes. */
-  private static List<Pull.Place> rivals(Loaded l) {
+  private static List<Saliency.Place> rivals(Loaded l) {
     SheetView view = l.engine().view(l.sheet(), () -> false);
-    return view.pull().map(p -> p.places(view)).orElse(List.of());
+    return view.saliency().map(p -> p.places(view)).orElse(List.of());
   }
 
-  private static String line(Pull.Place p) {
+  private static String line(Saliency.Place p) {
     return String.format(
         Locale.ROOT,
         "%-17s %8.2f   of the eye, at %.0f %.0f, %.0f mm across",
@@ -100,7 +100,7 @@ final class MeasureCommand implements Callable<Integer> {
   }
 
   private static String line(Reading r) {
-    if (!r.isHad()) {
+    if (!r.isAvailable()) {
       return String.format(Locale.ROOT, "%-17s cannot be had (%s)", r.name(), r.reason());
     }
     return String.format(
@@ -127,7 +127,7 @@ final class MeasureCommand implements Callable<Integer> {
     ObjectNode readings = o.putObject("readings");
     for (Reading r : all) {
       ObjectNode n = readings.putObject(r.name());
-      if (r.isHad()) {
+      if (r.isAvailable()) {
         if (!Double.isNaN(r.before())) {
           n.put("before", r.before());
         }
@@ -143,7 +143,7 @@ final class MeasureCommand implements Callable<Integer> {
       }
     }
     ArrayNode pull = o.putArray("rivals");
-    for (Pull.Place p : rivals(l)) {
+    for (Saliency.Place p : rivals(l)) {
       pull.addObject()
           .put("x", p.x())
           .put("y", p.y())

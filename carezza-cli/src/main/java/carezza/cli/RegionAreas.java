@@ -2,6 +2,7 @@ package carezza.cli;
 
 import carezza.area.Area;
 import carezza.engine.SheetView;
+import carezza.image.Pyramid;
 import carezza.image.Rect;
 import carezza.region.RegionName;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
@@ -17,10 +18,7 @@ final class RegionAreas {
     ObjectNode o = JsonNodeFactory.instance.objectNode();
     SheetView view = l.engine().view(l.sheet(), () -> false);
     double px = view.frame().pxPerMm();
-    int level = 0;
-    while (px / (2 << level) >= PX_PER_MM) {
-      level++;
-    }
+    int level = Pyramid.levelFor(px, PX_PER_MM);
     double perCm = 10 * px / (1 << level);
     for (RegionName r : RegionName.values()) {
       Area area = l.sheet().region(r.key());

@@ -7,13 +7,13 @@ import java.util.List;
 import java.util.stream.Stream;
 
 /**
- * Where a pass acts. The mask is the base joined with what was grown, then the strokes in their
+ * Where a pass acts. The mask is the base joined with what was seeds, then the strokes in their
  * order, then regions, windows and shapes added, taken away or kept within in their order, then
  * drawn to the picture's edges, then inverted if so set.
  *
  * @param base what it starts from
  * @param region region name when the base is a region or one that is found, else empty
- * @param grown places grown by colour and edges
+ * @param seeds places seeds by colour and edges
  * @param strokes put on or take off, in order
  * @param terms regions, windows and shapes joined with all that, in order
  * @param followMm how far its border is drawn to edges of the picture below, 0 to 10 mm; 0 not
@@ -22,7 +22,7 @@ import java.util.stream.Stream;
 public record Area(
     Base base,
     String region,
-    List<Growth> grown,
+    List<Seed> seeds,
     List<Stroke> strokes,
     List<Term> terms,
     double followMm,
@@ -43,12 +43,12 @@ public record Area(
   public static final Area WHOLE =
       new Area(Base.WHOLE, "", List.of(), List.of(), List.of(), 0, false);
 
-  /** Nothing, until something is painted or grown. */
+  /** Nothing, until something is painted or seeds. */
   public static final Area NONE =
       new Area(Base.NONE, "", List.of(), List.of(), List.of(), 0, false);
 
   public Area {
-    grown = List.copyOf(grown);
+    seeds = List.copyOf(seeds);
     strokes = List.copyOf(strokes);
     terms = List.copyOf(terms);
     if (!(followMm >= 0 && followMm <= MOST_FOLLOW_MM)) {
@@ -70,11 +70,11 @@ public record Area(
   public Area with(Stroke s) {
     List<Stroke> all = new ArrayList<>(strokes);
     all.add(s);
-    return new Area(base, region, grown, all, terms, followMm, inverted);
+    return new Area(base, region, seeds, all, terms, followMm, inverted);
   }
 
-  public Area with(Growth g) {
-    List<Growth> all = new ArrayList<>(grown);
+  public Area with(Seed g) {
+    List<Seed> all = new ArrayList<>(seeds);
     all.add(g);
     return new Area(base, region, all, strokes, terms, followMm, inverted);
   }
@@ -86,34 +86,34 @@ public record Area(
   }
 
   public Area withTerms(List<Term> all) {
-    return new Area(base, region, grown, strokes, all, followMm, inverted);
+    return new Area(base, region, seeds, strokes, all, followMm, inverted);
   }
 
   public Area withFollow(double mm) {
-    return new Area(base, region, grown, strokes, terms, mm, inverted);
+    return new Area(base, region, seeds, strokes, terms, mm, inverted);
   }
 
   /** The area before anything is joined with it and before it is inverted. */
   public Area bare() {
     return terms.isEmpty() && followMm == 0 && !inverted
         ? this
-        : new Area(base, region, grown, strokes, List.of(), 0, false);
+        : new Area(base, region, seeds, strokes, List.of(), 0, false);
   }
 
   /** The area as it was with its first {@code n} strokes. */
   public Area withStrokes(int n) {
-    return new Area(base, region, grown, strokes.subList(0, n), terms, followMm, inverted);
+    return new Area(base, region, seeds, strokes.subList(0, n), terms, followMm, inverted);
   }
 
   public Area inverted(boolean on) {
-    return new Area(base, region, grown, strokes, terms, followMm, on);
+    return new Area(base, region, seeds, strokes, terms, followMm, on);
   }
 
   /** True when nothing is covered whatever the picture. */
   public boolean isEmpty() {
     return !inverted
         && base == Base.NONE
-        && grown.isEmpty()
+        && seeds.isEmpty()
         && terms.stream().noneMatch(t -> t.how() == Term.How.ADD)
         && strokes.stream().noneMatch(s -> s.brush().puts());
   }
@@ -149,7 +149,7 @@ public record Area(
   /** Fingerprint of what can matter inside {@code rect} (source pixels). */
   public long fingerprint(Rect rect, double pxPerMm) {
     Hash h = new Hash().add(base.name()).add(region).add(followMm).add(inverted);
-    grown.forEach(g -> h.add(g.fingerprint()));
+    seeds.forEach(g -> h.add(g.fingerprint()));
     terms.forEach(t -> h.add(t.fingerprint()));
     if (!isWhole()) {
       for (Stroke s : strokes) {

@@ -25,7 +25,7 @@ public final class AreaMask {
     RgbBlock below(int level, Rect rect);
 
     /** The matte of a grown place over {@code rect} at {@code level}. */
-    Plane matte(Growth g, int level, Rect rect);
+    Plane matte(Seed g, int level, Rect rect);
   }
 
   private AreaMask() {}
@@ -56,7 +56,7 @@ public final class AreaMask {
           System.arraycopy(ctx.found(area.region(), level, rect).data(), 0, m, 0, m.length);
       default -> {}
     }
-    for (Growth g : area.grown()) {
+    for (Seed g : area.seeds()) {
       float[] p = ctx.matte(g, level, rect).data();
       for (int i = 0; i < m.length; i++) {
         m[i] = Math.max(m[i], p[i]);

@@ -116,15 +116,6 @@ public final class Outline {
     return in;
   }
 
-  /** Twice the area in square pixels, positive when the points run clockwise on the screen. */
-  public double turning() {
-    double sum = 0;
-    for (int i = 0, j = x.length - 1; i < x.length; j = i++) {
-      sum += x[j] * y[i] - x[i] * y[j];
-    }
-    return sum;
-  }
-
   /** Distance of a point from the curve, negative inside; source pixels. */
   public double distance(double px, double py) {
     double best = Double.MAX_VALUE;

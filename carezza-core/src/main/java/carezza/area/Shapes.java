@@ -1,6 +1,7 @@
 package carezza.area;
 
 import carezza.color.Roots;
+import carezza.filter.Smoothstep;
 import carezza.image.Rect;
 
 /** Weights of {@link Extent.Shape}s with soft borders, at the pixel centres of any level. */
@@ -38,7 +39,7 @@ final class Shapes {
     double dx = r.x1() - r.x0();
     double dy = r.y1() - r.y0();
     double t = ((x - r.x0()) * dx + (y - r.y0()) * dy) / (dx * dx + dy * dy);
-    return Windows.outside(t, 1);
+    return Smoothstep.falling(t, 1);
   }
 
   /** The distance from the border is that of its first-order expansion. */

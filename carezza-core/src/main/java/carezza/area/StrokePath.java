@@ -1,5 +1,6 @@
 package carezza.area;
 
+import carezza.filter.Smoothstep;
 import carezza.image.Hash;
 import carezza.image.Rect;
 
@@ -115,7 +116,7 @@ final class StrokePath {
     for (int x = 0; x < out.length; x++) {
       float r = scale * (float) Math.sqrt(dx2[x] + dy2);
       float t = Math.max(0f, Math.min(1f, steep * (r - in)));
-      out[x] = amount * (1 - t * t * (3 - 2 * t));
+      out[x] = amount * Smoothstep.falling(t);
     }
   }
 }

@@ -3,6 +3,7 @@ package carezza.area;
 import carezza.color.CieLab;
 import carezza.color.Oklab;
 import carezza.filter.Gaussian;
+import carezza.filter.Smoothstep;
 import carezza.image.PixelReader;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
@@ -93,26 +94,15 @@ public final class Windows {
   }
 
   private static float tone(Extent.Tone t, float l) {
-    return outside(t.low() - l, t.softLow()) * outside(l - t.high(), t.softHigh());
+    return Smoothstep.falling(t.low() - l, t.softLow())
+        * Smoothstep.falling(l - t.high(), t.softHigh());
   }
 
   private static float hue(Extent.Hue h, float[] lab) {
     double off = Math.toDegrees(Math.atan2(lab[2], lab[1])) - h.centre();
     off = Math.abs(off - 360 * Math.rint(off / 360));
     float chroma = (float) Math.hypot(lab[1], lab[2]) / Math.max(0.05f, lab[0]);
-    float coloured = 1 - outside(chroma - NEUTRAL, COLOURED - NEUTRAL);
-    return coloured * outside(off - h.width() / 2, h.soft());
-  }
-
-  /** 1 up to 0, falling smoothly to 0 over {@code soft}. */
-  static float outside(double beyond, double soft) {
-    if (beyond <= 0) {
-      return 1;
-    }
-    if (beyond >= soft) {
-      return 0;
-    }
-    double t = beyond / soft;
-    return (float) (1 - t * t * (3 - 2 * t));
+    float coloured = 1 - Smoothstep.falling(chroma - NEUTRAL, COLOURED - NEUTRAL);
+    return coloured * Smoothstep.falling(off - h.width() / 2, h.soft());
   }
 }

@@ -32,7 +32,7 @@ public final class Engine {
   /** Pixels brought into the working space at once, in arrays that stay in the nearest cache. */
   private static final int MIXED_AT_ONCE = 2048;
 
-  /** Sheets whose prints are remembered: shown, held, measured now and before, unlit. */
+  /** Sheets whose fingerprints are remembered: shown, held, measured now and before, unlit. */
   private static final int RECENT = 6;
 
   private final SourcePicture source;
@@ -41,7 +41,7 @@ public final class Engine {
   private final int tile;
   private final long sourceHash;
   private final float[] matrix;
-  private final Deque<SheetPrints> recent = new ArrayDeque<>();
+  private final Deque<SheetFingerprints> recent = new ArrayDeque<>();
   private final ConcurrentHashMap<Long, LongAdder> computed = new ConcurrentHashMap<>();
   private final ConcurrentHashMap<String, Boolean> threads = new ConcurrentHashMap<>();
 
@@ -103,17 +103,17 @@ public final class Engine {
 
   /** The picture as a sheet makes it. */
   public SheetView view(RunSheet sheet, BooleanSupplier cancelled) {
-    return new SheetView(this, prints(sheet), cancelled, -1, true);
+    return new SheetView(this, fingerprints(sheet), cancelled, -1, true);
   }
 
   /** What is known of a sheet, with what is known of those asked for before. */
-  synchronized SheetPrints prints(RunSheet sheet) {
-    for (SheetPrints p : recent) {
+  synchronized SheetFingerprints fingerprints(RunSheet sheet) {
+    for (SheetFingerprints p : recent) {
       if (p.sheet() == sheet) {
         return p;
       }
     }
-    SheetPrints out = new SheetPrints(this, sheet, null, List.copyOf(recent));
+    SheetFingerprints out = new SheetFingerprints(this, sheet, null, List.copyOf(recent));
     recent.addFirst(out);
     if (recent.size() > RECENT) {
       recent.removeLast();
@@ -122,8 +122,8 @@ public final class Engine {
   }
 
   /** The same with the analyses of another sheet held. */
-  synchronized SheetPrints prints(RunSheet sheet, SheetPrints held) {
-    return new SheetPrints(this, sheet, held, List.copyOf(recent));
+  synchronized SheetFingerprints fingerprints(RunSheet sheet, SheetFingerprints held) {
+    return new SheetFingerprints(this, sheet, held, List.copyOf(recent));
   }
 
   TileCache cache() {

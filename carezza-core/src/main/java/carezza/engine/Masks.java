@@ -2,7 +2,7 @@ package carezza.engine;
 
 import carezza.area.Area;
 import carezza.area.AreaMask;
-import carezza.area.Growth;
+import carezza.area.Seed;
 import carezza.area.Stroke;
 import carezza.image.Hash;
 import carezza.image.PixelReader;
@@ -21,7 +21,7 @@ final class Masks implements AreaMask.Context {
   /** Stands for a mask that is 0 everywhere. */
   static final float[] NOTHING = new float[0];
 
-  private final SheetPrints prints;
+  private final SheetFingerprints fingerprints;
   private final TileCache cache;
   private final int depth;
   private final PixelReader below;
@@ -30,8 +30,8 @@ final class Masks implements AreaMask.Context {
    * @param depth of the picture below the pass whose areas are asked for
    * @param below that picture
    */
-  Masks(SheetPrints prints, TileCache cache, int depth, PixelReader below) {
-    this.prints = prints;
+  Masks(SheetFingerprints fingerprints, TileCache cache, int depth, PixelReader below) {
+    this.fingerprints = fingerprints;
     this.cache = cache;
     this.depth = depth;
     this.below = below;
@@ -52,7 +52,7 @@ final class Masks implements AreaMask.Context {
         .add("mask")
         .add(level)
         .add(tile)
-        .add(prints.area(area, depth, tile.toSource(level)))
+        .add(fingerprints.area(area, depth, tile.toSource(level)))
         .get();
   }
 
@@ -109,22 +109,22 @@ final class Masks implements AreaMask.Context {
 
   @Override
   public double pxPerMm() {
-    return prints.frame().pxPerMm();
+    return fingerprints.frame().pxPerMm();
   }
 
   @Override
   public Rect bounds(int level) {
-    return prints.bounds(level);
+    return fingerprints.bounds(level);
   }
 
   @Override
   public float[] region(String name, int level, Rect rect) {
-    return AreaMask.of(prints.sheet().region(name), this, level, rect);
+    return AreaMask.of(fingerprints.sheet().region(name), this, level, rect);
   }
 
   @Override
   public Plane found(String name, int level, Rect rect) {
-    return prints
+    return fingerprints
         .regions()
         .flatMap(r -> RegionName.of(name).map(n -> r.mask(n, level, rect)))
         .orElseGet(() -> new Plane(rect));
@@ -136,7 +136,7 @@ final class Masks implements AreaMask.Context {
   }
 
   @Override
-  public Plane matte(Growth g, int level, Rect rect) {
-    return prints.matte(g).at(level, rect);
+  public Plane matte(Seed g, int level, Rect rect) {
+    return fingerprints.matte(g).at(level, rect);
   }
 }

@@ -6,6 +6,7 @@ import carezza.face.FaceMap;
 import carezza.face.Pin;
 import carezza.image.Hash;
 import carezza.image.Plane;
+import carezza.image.Pyramid;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.Heal;
@@ -71,7 +72,7 @@ public final class Measuring {
         new SkinReadings(skin.patches(), level(now), now.frame().pxPerMm(), planes(sheet, now));
     List<Reading> out = new ArrayList<>(s.all());
     Reading lightness = out.get(5);
-    double change = lightness.isHad() ? lightness.now() : 0;
+    double change = lightness.isAvailable() ? lightness.now() : 0;
     out.addAll(sites(sheet, s, now, before));
     out.addAll(teeth(sheet, now, before, change));
     out.addAll(eyes(sheet, s, now, before, change));
@@ -220,11 +221,7 @@ public final class Measuring {
 
   /** The coarsest level with enough pixels a mm for fine texture. */
   static int level(SheetView view) {
-    int level = 0;
-    while (view.frame().pxPerMm() / (1 << (level + 1)) >= PX_PER_MM) {
-      level++;
-    }
-    return level;
+    return Pyramid.levelFor(view.frame().pxPerMm(), PX_PER_MM);
   }
 
   private record Blocks(RgbBlock before, RgbBlock now, Plane mask) {

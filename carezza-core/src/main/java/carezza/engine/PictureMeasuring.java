@@ -7,6 +7,7 @@ import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.image.Hash;
 import carezza.image.Plane;
+import carezza.image.Pyramid;
 import carezza.image.Rect;
 import carezza.pass.Pass;
 import carezza.pass.Stage;
@@ -70,11 +71,7 @@ public final class PictureMeasuring {
   }
 
   private static int level(SheetView view) {
-    int level = 0;
-    while (view.frame().pxPerMm() / (2 << level) >= PX_PER_MM && level < 8) {
-      level++;
-    }
-    return level;
+    return Pyramid.levelFor(view.frame().pxPerMm(), PX_PER_MM, 8);
   }
 
   private static boolean hasFace(SheetView view) {
@@ -224,6 +221,6 @@ public final class PictureMeasuring {
   }
 
   private static Reading pull(SheetView now) {
-    return now.pull().map(p -> p.reading(now)).orElse(Reading.missing("pull", "noFace"));
+    return now.saliency().map(p -> p.reading(now)).orElse(Reading.missing("pull", "noFace"));
   }
 }

@@ -7,9 +7,9 @@ import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import carezza.pass.EvaluationContext;
 import carezza.pass.Frame;
 import carezza.pass.Pass;
-import carezza.pass.Run;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
 import java.util.List;
@@ -40,14 +40,19 @@ public final class SheetView implements PixelReader {
   private static final int RUN = 6;
 
   private final Engine engine;
-  private final SheetPrints prints;
+  private final SheetFingerprints fingerprints;
   private final BooleanSupplier cancelled;
   private final int hand;
   private final boolean kept;
 
-  SheetView(Engine engine, SheetPrints prints, BooleanSupplier cancelled, int hand, boolean kept) {
+  SheetView(
+      Engine engine,
+      SheetFingerprints fingerprints,
+      BooleanSupplier cancelled,
+      int hand,
+      boolean kept) {
     this.engine = engine;
-    this.prints = prints;
+    this.fingerprints = fingerprints;
     this.cancelled = cancelled;
     this.hand = hand;
     this.kept = kept;
@@ -59,25 +64,29 @@ public final class SheetView implements PixelReader {
    */
   public SheetView holding(RunSheet sheet) {
     return new SheetView(
-        engine, engine.prints(prints.sheet(), engine.prints(sheet)), cancelled, hand, kept);
+        engine,
+        engine.fingerprints(fingerprints.sheet(), engine.fingerprints(sheet)),
+        cancelled,
+        hand,
+        kept);
   }
 
   /** The same view, keeping also what lies just below a pass that is likely to be changed. */
   public SheetView underHand(long passId) {
-    return new SheetView(engine, prints, cancelled, prints.below(passId), kept);
+    return new SheetView(engine, fingerprints, cancelled, fingerprints.below(passId), kept);
   }
 
   /** The same view for reading each place once: what is read is not kept. */
   public SheetView readOnce() {
-    return new SheetView(engine, prints, cancelled, hand, false);
+    return new SheetView(engine, fingerprints, cancelled, hand, false);
   }
 
   public RunSheet sheet() {
-    return prints.sheet();
+    return fingerprints.sheet();
   }
 
   public Frame frame() {
-    return prints.frame();
+    return fingerprints.frame();
   }
 
   @Override
@@ -87,7 +96,7 @@ public final class SheetView implements PixelReader {
 
   @Override
   public RgbBlock read(int level, Rect rect) {
-    return read(prints.active().size(), level, rect, kept);
+    return read(fingerprints.active().size(), level, rect, kept);
   }
 
   /** Does what {@link #firstFinds} names, by all processors. */
@@ -98,7 +107,7 @@ public final class SheetView implements PixelReader {
 
   /** As {@link #read}, by all processors. */
   public RgbBlock readTogether(int level, Rect rect) {
-    int depth = prints.active().size();
+    int depth = fingerprints.active().size();
     RgbBlock out = new RgbBlock(level, rect);
     tiles(level, rect).parallelStream()
         .forEach(t -> out.paste(tile(depth, level, t, true, Keep.ALL)));
@@ -107,7 +116,7 @@ public final class SheetView implements PixelReader {
 
   /** Tiles of a level that are looked at once and not kept, by all processors. */
   Map<Rect, RgbBlock> tilesOnce(int level, List<Rect> tiles) {
-    int depth = prints.active().size();
+    int depth = fingerprints.active().size();
     Map<Rect, RgbBlock> out = new ConcurrentHashMap<>();
     tiles.stream().distinct().toList().parallelStream()
         .forEach(t -> out.put(t, tile(depth, level, t, true, Keep.BELOW)));
@@ -119,16 +128,16 @@ public final class SheetView implements PixelReader {
    * on the picture is read from the finished one.
    */
   public Plane mask(Area area, int level, Rect rect) {
-    return mask(masks(prints.active().size()), area, level, rect);
+    return mask(masks(fingerprints.active().size()), area, level, rect);
   }
 
   /** The mask of a pass of this sheet. */
   public Plane mask(Pass pass, int level, Rect rect) {
-    return mask(masks(prints.below(pass.id())), pass.area(), level, rect);
+    return mask(masks(fingerprints.below(pass.id())), pass.area(), level, rect);
   }
 
   private Masks masks(int depth) {
-    return new Masks(prints, engine.cache(), depth, below(depth));
+    return new Masks(fingerprints, engine.cache(), depth, below(depth));
   }
 
   private Plane mask(Masks masks, Area area, int level, Rect rect) {
@@ -159,7 +168,7 @@ public final class SheetView implements PixelReader {
   }
 
   public Rect areaBounds(Area area) {
-    return prints.bounds(area);
+    return fingerprints.bounds(area);
   }
 
   /**
@@ -167,33 +176,33 @@ public final class SheetView implements PixelReader {
    * run side by side. Nothing when it is at hand.
    */
   public List<Runnable> firstFinds() {
-    return prints.growths().stream().map(g -> (Runnable) () -> prints.matte(g)).toList();
+    return fingerprints.seeds().stream().map(g -> (Runnable) () -> fingerprints.matte(g)).toList();
   }
 
   /** Fingerprint of everything that can matter inside a rectangle of source pixels. */
   public long fingerprint(Rect rect) {
-    return prints.picture(prints.active().size(), rect);
+    return fingerprints.picture(fingerprints.active().size(), rect);
   }
 
   /** Fingerprint of an area's mask inside a rectangle of source pixels; see {@link #mask}. */
   public long areaFingerprint(Area area, Rect rect) {
-    return prints.area(area, prints.active().size(), rect);
+    return fingerprints.area(area, fingerprints.active().size(), rect);
   }
 
   /** Fingerprint of a pass's mask inside a rectangle of source pixels. */
   public long maskFingerprint(Pass pass, Rect rect) {
-    return prints.area(pass.area(), prints.below(pass.id()), rect);
+    return fingerprints.area(pass.area(), fingerprints.below(pass.id()), rect);
   }
 
   /** What draws the eye in this picture, where a face is known. */
-  public Optional<Pulling> pull() {
-    return Pulling.of(engine, this);
+  public Optional<SaliencyMap> saliency() {
+    return SaliencyMap.of(engine, this);
   }
 
-  /** A run for one pass of this sheet, over the picture below it; it may be muted. */
-  public Run runFor(Pass pass) {
-    int depth = prints.below(pass.id());
-    return new PassRun(pass, this, depth, false, prints.light(depth));
+  /** What one pass is evaluated in of this sheet, over the picture below it; it may be muted. */
+  public EvaluationContext contextFor(Pass pass) {
+    int depth = fingerprints.below(pass.id());
+    return new PassEvaluation(pass, this, depth, false, fingerprints.light(depth));
   }
 
   private RgbBlock read(int depth, int level, Rect rect, boolean keep) {
@@ -204,7 +213,7 @@ public final class SheetView implements PixelReader {
     List<Rect> begun = new ArrayList<>();
     for (Rect t : tiles(level, rect)) {
       stopWhenCancelled();
-      if (level == 0 && prints.settle(depth, t) == 0) {
+      if (level == 0 && fingerprints.settle(depth, t) == 0) {
         out.paste(engine.sourceTile(0, t.intersect(rect)));
         continue;
       }
@@ -225,7 +234,7 @@ public final class SheetView implements PixelReader {
   private RgbBlock tile(int depth, int level, Rect t, boolean wait, Keep keep) {
     stopWhenCancelled();
     Rect src = t.toSource(level).intersect(engine.source().bounds());
-    int top = prints.settle(depth, src);
+    int top = fingerprints.settle(depth, src);
     return top == 0
         ? engine.sourceTile(level, t)
         : engine.cache().tile(key(top, level, t, src), wait, () -> make(top, level, t, src, keep));
@@ -241,7 +250,7 @@ public final class SheetView implements PixelReader {
     int[] run = new int[top];
     int n = 0;
     RgbBlock block = null;
-    for (int d = top; d > 0 && block == null; d = prints.settle(d - 1, src)) {
+    for (int d = top; d > 0 && block == null; d = fingerprints.settle(d - 1, src)) {
       RgbBlock hit = n == 0 ? null : engine.cache().get(key(d, level, t, src));
       if (hit != null) {
         block = hit.copy();
@@ -256,7 +265,7 @@ public final class SheetView implements PixelReader {
     for (int i = n - 1; i >= 0; i--) {
       apply(run[i], block);
       int next = i == 0 ? top : run[i - 1] - 1;
-      if (keep != Keep.NONE && i > 0 && pays(run[i], next, run[i - 1])) {
+      if (keep != Keep.NONE && i > 0 && isWorthKeeping(run[i], next, run[i - 1])) {
         keep(run[i], level, t, src, block.copy());
       }
     }
@@ -272,12 +281,12 @@ public final class SheetView implements PixelReader {
    *
    * @param next depth below the next pass that acts on the tile, whose depth is {@code above}
    */
-  private boolean pays(int depth, int next, int above) {
-    int same = prints.inCommon();
+  private boolean isWorthKeeping(int depth, int next, int above) {
+    int same = fingerprints.inCommon();
     return between(depth, hand, next)
         || between(depth, same, next)
-        || between(depth, prints.farAbove(), next)
-        || (same == 0 || depth <= same) && !prints.holds() && depth / RUN < above / RUN;
+        || between(depth, fingerprints.farAbove(), next)
+        || (same == 0 || depth <= same) && !fingerprints.holds() && depth / RUN < above / RUN;
   }
 
   private static boolean between(int depth, int hand, int next) {
@@ -289,11 +298,11 @@ public final class SheetView implements PixelReader {
   }
 
   private long key(int depth, int level, Rect t, Rect src) {
-    return new Hash().add(level).add(t).add(prints.picture(depth, src)).get();
+    return new Hash().add(level).add(t).add(fingerprints.picture(depth, src)).get();
   }
 
   private void apply(int depth, RgbBlock block) {
-    Pass pass = prints.active().get(depth - 1);
+    Pass pass = fingerprints.active().get(depth - 1);
     float[] weight =
         pass.kind().usesArea()
             ? masks(depth - 1).ofTile(pass.area(), block.level(), block.rect())
@@ -301,17 +310,17 @@ public final class SheetView implements PixelReader {
     if (weight == Masks.NOTHING) {
       return;
     }
-    SheetPrints looked = prints.lookedAt(pass);
-    Run run =
-        looked == prints
-            ? new PassRun(pass, this, depth - 1, false, prints.light(depth - 1))
-            : new PassRun(
+    SheetFingerprints looked = fingerprints.lookedAt(pass);
+    EvaluationContext context =
+        looked == fingerprints
+            ? new PassEvaluation(pass, this, depth - 1, false, fingerprints.light(depth - 1))
+            : new PassEvaluation(
                 pass,
                 new SheetView(engine, looked, cancelled, hand, kept),
                 looked.below(pass.id()),
                 true,
-                prints.light(depth - 1));
-    pass.kind().apply(run, block, weight);
+                fingerprints.light(depth - 1));
+    pass.kind().apply(context, block, weight);
     engine.count(pass.id(), block.size());
   }
 
@@ -331,14 +340,14 @@ public final class SheetView implements PixelReader {
   }
 
   /** What a pass sees: the picture below it in a view, which is an earlier one while held. */
-  private record PassRun(Pass pass, SheetView view, int depth, boolean isHeld, Matrix3 light)
-      implements Run {
+  private record PassEvaluation(Pass pass, SheetView view, int depth, boolean isHeld, Matrix3 light)
+      implements EvaluationContext {
     @Override
-    public Run unlit() {
-      SheetPrints bare = view.prints.unlit(depth);
-      return bare == view.prints
+    public EvaluationContext unlit() {
+      SheetFingerprints bare = view.fingerprints.unlit(depth);
+      return bare == view.fingerprints
           ? this
-          : new PassRun(
+          : new PassEvaluation(
               pass,
               new SheetView(view.engine, bare, view.cancelled, -1, view.kept),
               bare.below(pass.id()),
@@ -358,7 +367,7 @@ public final class SheetView implements PixelReader {
 
     @Override
     public long belowFingerprint(Rect rect) {
-      return view.prints.picture(depth, rect);
+      return view.fingerprints.picture(depth, rect);
     }
 
     @Override
@@ -373,12 +382,12 @@ public final class SheetView implements PixelReader {
 
     @Override
     public long areaFingerprint(Area area, Rect rect) {
-      return view.prints.area(area, depth, rect);
+      return view.fingerprints.area(area, depth, rect);
     }
 
     @Override
     public Rect areaBounds(Area area) {
-      return view.prints.bounds(area);
+      return view.fingerprints.bounds(area);
     }
 
     @Override

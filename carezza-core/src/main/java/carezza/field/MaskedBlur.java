@@ -1,5 +1,6 @@
 package carezza.field;
 
+import carezza.filter.NormalizedConvolution;
 import carezza.image.Plane;
 
 /**
@@ -8,6 +9,8 @@ import carezza.image.Plane;
  * mask covers the kernel's middle.
  */
 public final class MaskedBlur {
+  private static final float LEAST_MASK = 1e-3f;
+
   private MaskedBlur() {}
 
   /** How far a pixel looks, in pixels of the plane. */
@@ -41,15 +44,7 @@ public final class MaskedBlur {
    * @param den {@link WideGaussian#blur} of the mask
    */
   public static Plane of(Plane v, Plane m, Plane den, double sigmaPx, float fallback) {
-    Plane vm = new Plane(m.rect());
-    for (int i = 0; i < vm.data().length; i++) {
-      vm.data()[i] = v.data()[i] * m.data()[i];
-    }
-    Plane out = WideGaussian.blur(vm, sigmaPx);
-    float[] d = out.data();
-    for (int i = 0; i < d.length; i++) {
-      d[i] = den.data()[i] > 1e-3f ? d[i] / den.data()[i] : fallback;
-    }
-    return out;
+    return NormalizedConvolution.of(
+        v, m, den, p -> WideGaussian.blur(p, sigmaPx), LEAST_MASK, fallback);
   }
 }

@@ -9,6 +9,7 @@ import carezza.image.Plane;
  */
 public final class Gaussian {
   private static final double CUT = 3.8;
+  private static final float LEAST_MASK = 1e-4f;
 
   private Gaussian() {}
 
@@ -51,16 +52,7 @@ public final class Gaussian {
    * Where G(m) is under 1e-4 the result is {@code fallback}.
    */
   public static Plane blurMasked(Plane v, Plane m, double sigmaPx, float fallback) {
-    float[] vm = new float[v.data().length];
-    for (int i = 0; i < vm.length; i++) {
-      vm[i] = v.data()[i] * m.data()[i];
-    }
-    Plane num = blur(new Plane(v.rect(), vm), sigmaPx);
-    Plane den = blur(m, sigmaPx);
-    float[] out = num.data();
-    for (int i = 0; i < out.length; i++) {
-      out[i] = den.data()[i] > 1e-4f ? out[i] / den.data()[i] : fallback;
-    }
-    return num;
+    return NormalizedConvolution.of(
+        v, m, blur(m, sigmaPx), p -> blur(p, sigmaPx), LEAST_MASK, fallback);
   }
 }

@@ -10,7 +10,8 @@ import java.util.Arrays;
 /**
  * Smooth fields found from the picture below, in tiles of a grid anchored at the picture's origin.
  * A tile is keyed by what it read, so a change elsewhere leaves it valid. Fields are found in
- * {@link Run#unlit} light: they are to be ratios or stops, which a change of light leaves valid.
+ * {@link EvaluationContext#unlit} light: they are to be ratios or stops, which a change of light
+ * leaves valid.
  *
  * @param name tells analyses of one pass apart
  * @param level pyramid level of the grid
@@ -75,7 +76,8 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
   }
 
   /** The fields at the pixel centres of {@code rect} at any level. */
-  public Plane[] over(Run run, int count, Analysis analysis, int atLevel, Rect rect) {
+  public Plane[] over(
+      EvaluationContext context, int count, Analysis analysis, int atLevel, Rect rect) {
     Plane[] out = new Plane[count];
     for (int f = 0; f < count; f++) {
       out[f] = new Plane(rect);
@@ -91,7 +93,7 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
           continue;
         }
         SplineField[] fields =
-            tile(run, new Rect(tx * grid, ty * grid, grid, grid), count, analysis);
+            tile(context, new Rect(tx * grid, ty * grid, grid, grid), count, analysis);
         for (int f = 0; f < count; f++) {
           out[f].paste(fields[f].at(atLevel, part));
         }
@@ -103,8 +105,9 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
   /**
    * The fields over the part of a block where a mask over it is not 0; null weighs 1 everywhere.
    */
-  public Plane[] over(Run run, int count, Analysis analysis, RgbBlock b, float[] weight) {
-    return over(run, count, analysis, b.level(), Weighted.bounds(b.rect(), weight));
+  public Plane[] over(
+      EvaluationContext context, int count, Analysis analysis, RgbBlock b, float[] weight) {
+    return over(context, count, analysis, b.level(), Weighted.bounds(b.rect(), weight));
   }
 
   /** Pixels whose centres lie in a tile. */
@@ -116,34 +119,34 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
     return new Rect(x0, y0, x1 - x0, y1 - y0);
   }
 
-  private SplineField[] tile(Run run, Rect tile, int count, Analysis analysis) {
-    Run unlit = run.unlit();
+  private SplineField[] tile(EvaluationContext context, Rect tile, int count, Analysis analysis) {
+    EvaluationContext unlit = context.unlit();
     Rect bounds = unlit.below().bounds(level);
-    Rect weighs = run.areaBounds(run.area()).toLevel(level).grow(ALIGN);
+    Rect weighs = context.areaBounds(context.area()).toLevel(level).grow(ALIGN);
     Rect reads = aligned(tileReads(tile, bounds).intersect(weighs), bounds);
     if (reads.isEmpty()) {
       return zeros(tile, count);
     }
-    Rect src = reads.toSource(level).intersect(run.frame().bounds());
+    Rect src = reads.toSource(level).intersect(context.frame().bounds());
     long key =
         new Hash()
             .add(name)
             .add(hash)
             .add(level)
             .add(tile)
-            .add(run.frame().pxPerMm())
+            .add(context.frame().pxPerMm())
             .add(unlit.belowFingerprint(src))
-            .add(run.areaFingerprint(run.area(), src))
+            .add(context.areaFingerprint(context.area(), src))
             .get();
     // Read before the analysis is begun: threads that want it read together, then one computes.
-    RgbBlock below = run.isKnown(key) ? null : unlit.below().read(level, reads);
+    RgbBlock below = context.isKnown(key) ? null : unlit.below().read(level, reads);
     int wide = tile.w() + 2 * SplineField.REACH;
-    return run.analysis(
+    return context.analysis(
         key,
         4L * count * wide * wide,
         () -> {
           RgbBlock b = below == null ? unlit.below().read(level, reads) : below;
-          Plane[] found = analysis.of(b, run.mask(run.area(), level, reads));
+          Plane[] found = analysis.of(b, context.mask(context.area(), level, reads));
           Rect keep = tile.grow(SplineField.REACH + 2).intersect(reads);
           if (keep.isEmpty()) {
             return zeros(tile, count);

@@ -1,5 +1,6 @@
 package carezza.pass;
 
+import carezza.image.Pyramid;
 import carezza.image.Rect;
 
 /**
@@ -20,10 +21,6 @@ public record Frame(Rect bounds, double pxPerMm) {
    * least} pixels; 0 if it is smaller than that at full size.
    */
   public int levelFor(double sigmaMm, double least) {
-    int level = 0;
-    while (sigmaMm * pxPerMm / (1 << (level + 1)) >= least && level < 12) {
-      level++;
-    }
-    return level;
+    return Pyramid.levelFor(sigmaMm * pxPerMm, least);
   }
 }

@@ -8,7 +8,7 @@ import java.util.Optional;
 
 /**
  * A kind of pass: its parameters and its computation. Stateless. Everything a kind reads comes
- * through {@link Run}; a pixel whose weight is 0 keeps its incoming bits.
+ * through {@link EvaluationContext}; a pixel whose weight is 0 keeps its incoming bits.
  */
 public interface PassKind {
   /** Name in the document and the word bundle. */
@@ -67,7 +67,7 @@ public interface PassKind {
   /**
    * The matrix on linear light that the pass is where its weight is 1, for kinds that are nothing
    * else: what rests on the picture below in ratios or up to a gain need not be found again when
-   * such a pass acts on the whole picture; see {@link Run#unlit}.
+   * such a pass acts on the whole picture; see {@link EvaluationContext#unlit}.
    */
   default Optional<Matrix3> light(Pass p) {
     return Optional.empty();
@@ -78,5 +78,5 @@ public interface PassKind {
    *
    * @param weight mask of 0..1 a pixel without strength, or null for 1 everywhere
    */
-  void apply(Run run, RgbBlock block, float[] weight);
+  void apply(EvaluationContext context, RgbBlock block, float[] weight);
 }

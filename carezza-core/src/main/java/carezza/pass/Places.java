@@ -1,6 +1,7 @@
 package carezza.pass;
 
 import carezza.image.PixelReader;
+import carezza.image.Pyramid;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 
@@ -32,10 +33,7 @@ public final class Places {
       throw new IllegalArgumentException("place " + place.x() + ", " + place.y() + " is outside");
     }
     double radius = radius(frame, place);
-    int level = 0;
-    while (radius / (2 << level) >= LEAST_RADIUS_PX) {
-      level++;
-    }
+    int level = Pyramid.levelFor(radius, LEAST_RADIUS_PX);
     double side = 1 << level;
     rect = rect.toLevel(level).intersect(picture.bounds(level));
     RgbBlock b = picture.read(level, rect);

@@ -22,22 +22,22 @@ public record Reading(
 
   /** Whether there is a band to be in. */
   public boolean isJudged() {
-    return isHad() && !(Double.isInfinite(low) && Double.isInfinite(high));
+    return isAvailable() && !(Double.isInfinite(low) && Double.isInfinite(high));
   }
 
   public static Reading missing(String name, String reason) {
     return new Reading(name, Double.NaN, Double.NaN, Double.NaN, Double.NaN, "", reason);
   }
 
-  public boolean isHad() {
+  public boolean isAvailable() {
     return reason.isEmpty();
   }
 
   public boolean isInBand() {
-    return !isHad() || (now >= low && now <= high);
+    return !isAvailable() || (now >= low && now <= high);
   }
 
   public boolean isBelow() {
-    return isHad() && now < low;
+    return isAvailable() && now < low;
   }
 }

@@ -146,8 +146,8 @@ public final class WhiteReadings {
   }
 
   private static Reading worse(Reading right, Reading left, double seen) {
-    if (!right.isHad() || !left.isHad()) {
-      return right.isHad() ? right : left;
+    if (!right.isAvailable() || !left.isAvailable()) {
+      return right.isAvailable() ? right : left;
     }
     double middle = (right.low() + right.high()) / 2;
     boolean isRight =

@@ -5,6 +5,7 @@ import carezza.area.Matte;
 import carezza.area.Outline;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
+import carezza.image.Pyramid;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 
@@ -34,11 +35,7 @@ record Closeup(int level, Rect rect, double pxPerMm) {
 
   /** The coarsest level with so many pixels a mm; 0 if none has. */
   static int level(double sourcePxPerMm, double least) {
-    int level = 0;
-    while (sourcePxPerMm / (2 << level) >= least) {
-      level++;
-    }
-    return level;
+    return Pyramid.levelFor(sourcePxPerMm, least);
   }
 
   boolean isEmpty() {

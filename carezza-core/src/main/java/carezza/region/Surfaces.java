@@ -9,6 +9,7 @@ import carezza.filter.Gaussian;
 import carezza.filter.GuidedFilter;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
+import carezza.image.Pyramid;
 import carezza.image.RgbBlock;
 import java.util.ArrayList;
 import java.util.List;
@@ -96,9 +97,8 @@ final class Surfaces {
 
   /** At which surfaces are told apart. */
   static int level(PixelReader picture, FaceMap map) {
-    int level = 0;
-    while (map.pxPerMm() / (2 << level) >= PX_PER_MM
-        || picture.bounds(level).area() > MOST_PIXELS) {
+    int level = Pyramid.levelFor(map.pxPerMm(), PX_PER_MM);
+    while (picture.bounds(level).area() > MOST_PIXELS) {
       level++;
     }
     return level;

@@ -21,15 +21,15 @@ public final class Drawn {
 
   private final Frames.Request request;
   private final int[][] pixels;
-  private final long[] prints;
+  private final long[] fingerprints;
   private final int[] levels;
 
   Drawn(Frames.Request r) {
     request = r;
     Viewport viewport = r.viewport();
-    prints = new long[across(viewport) * ((viewport.height() + BLOCK_H - 1) / BLOCK_H)];
-    pixels = new int[prints.length][];
-    levels = new int[prints.length];
+    fingerprints = new long[across(viewport) * ((viewport.height() + BLOCK_H - 1) / BLOCK_H)];
+    pixels = new int[fingerprints.length][];
+    levels = new int[fingerprints.length];
     Arrays.fill(levels, Integer.MAX_VALUE);
   }
 
@@ -74,7 +74,7 @@ public final class Drawn {
   }
 
   int blocks() {
-    return prints.length;
+    return fingerprints.length;
   }
 
   List<Rect> all() {
@@ -94,7 +94,7 @@ public final class Drawn {
 
   /** Whether another frame shows a block as this one is to, or finer. */
   boolean hasFrom(Drawn last, int i) {
-    return mayHaveFrom(last, i) && last.prints[i] == prints[i];
+    return mayHaveFrom(last, i) && last.fingerprints[i] == fingerprints[i];
   }
 
   /** Whether another frame shows the same place in the same way, no coarser. */
@@ -118,8 +118,8 @@ public final class Drawn {
   }
 
   /** Says what a block is drawn from. */
-  void plan(int i, int level, long print) {
-    prints[i] = print;
+  void plan(int i, int level, long fingerprint) {
+    fingerprints[i] = fingerprint;
     levels[i] = level;
   }
 }

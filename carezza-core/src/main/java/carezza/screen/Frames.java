@@ -1,6 +1,6 @@
 package carezza.screen;
 
-import carezza.engine.Pulling;
+import carezza.engine.SaliencyMap;
 import carezza.engine.SheetView;
 import carezza.image.Hash;
 import carezza.image.Plane;
@@ -105,17 +105,17 @@ public final class Frames {
     run(jobs, pool);
     jobs.clear();
     Drawn out = new Drawn(r);
-    Map<Rect, Long> prints = new ConcurrentHashMap<>();
+    Map<Rect, Long> fingerprints = new ConcurrentHashMap<>();
     for (Rect tile : tiles(r, level, out.all())) {
       jobs.add(
           () -> {
-            prints.put(tile, print(r, tile, level));
+            fingerprints.put(tile, fingerprint(r, tile, level));
             return null;
           });
     }
     run(jobs, pool);
     jobs.clear();
-    plan(r, level, out, prints);
+    plan(r, level, out, fingerprints);
     List<Rect> changed = new ArrayList<>();
     List<Callable<Object>> blocks = new ArrayList<>();
     BitSet stale = stale(r, level, out, last);
@@ -149,11 +149,11 @@ public final class Frames {
   public static double changedShare(Request r, Drawn last) {
     Drawn next = new Drawn(r);
     int level = level(r, 0);
-    Map<Rect, Long> prints = new HashMap<>();
+    Map<Rect, Long> fingerprints = new HashMap<>();
     for (Rect tile : tiles(r, level, next.all())) {
-      prints.put(tile, print(r, tile, level));
+      fingerprints.put(tile, fingerprint(r, tile, level));
     }
-    plan(r, level, next, prints);
+    plan(r, level, next, fingerprints);
     return (double) stale(r, level, next, last).cardinality() / next.blocks();
   }
 
@@ -173,7 +173,7 @@ public final class Frames {
       Rect need = needed(r, level, next.block(i));
       if (next.mayHaveFrom(last, i)
           && !need.isEmpty()
-          && print(r, need, level) == print(last.request(), need, level)) {
+          && fingerprint(r, need, level) == fingerprint(last.request(), need, level)) {
         stale.clear(i);
       }
     }
@@ -185,17 +185,17 @@ public final class Frames {
   }
 
   /** Says of each block what it is drawn from: the tiles it needs. */
-  private static void plan(Request r, int level, Drawn out, Map<Rect, Long> prints) {
+  private static void plan(Request r, int level, Drawn out, Map<Rect, Long> fingerprints) {
     for (int i = 0; i < out.blocks(); i++) {
       List<Rect> tiles = r.view().tiles(level, needed(r, level, out.block(i)));
       Hash h = new Hash();
-      tiles.forEach(t -> h.add(prints.get(t)));
+      tiles.forEach(t -> h.add(fingerprints.get(t)));
       out.plan(i, tiles.isEmpty() ? 0 : level, h.get());
     }
   }
 
   /** Fingerprint of everything that what is shown of a rectangle of a level can rest on. */
-  private static long print(Request r, Rect rect, int level) {
+  private static long fingerprint(Request r, Rect rect, int level) {
     Rect src = rect.toSource(level).intersect(r.view().bounds(0));
     Hash h = new Hash().add(r.view().fingerprint(src));
     r.area().ifPresent(a -> h.add(a.form().name()).add(r.view().maskFingerprint(a.pass(), src)));
@@ -292,7 +292,7 @@ public final class Frames {
     ScreenCode code = new ScreenCode(inside.x(), inside.w());
     float[][] line = new float[3][inside.w()];
     float[][] before = was == null ? null : new float[3][inside.w()];
-    Pulling pulling = r.look() == Look.PULL ? r.view().pull().orElse(null) : null;
+    SaliencyMap saliency = r.look() == Look.PULL ? r.view().saliency().orElse(null) : null;
     boolean plain = r.look() == Look.PICTURE || r.look().looksAround();
     for (int y = 0; y < inside.h(); y++) {
       light.row(y, line);
@@ -302,7 +302,7 @@ public final class Frames {
       if (!plain) {
         double sy = v.sourceY(inside.y() + y + 0.5);
         Looking.row(
-            r.look(), line, before, pull(r, pulling, inside, sy), inside.x(), inside.y() + y);
+            r.look(), line, before, pull(r, saliency, inside, sy), inside.x(), inside.y() + y);
       }
       int at = (inside.y() + y - block.y()) * block.w() + inside.x() - block.x();
       code.row(line, inside.y() + y, out, at);
@@ -319,7 +319,7 @@ public final class Frames {
   }
 
   /** Lightness that stands for pull along a row, null for other looks. */
-  private static float[] pull(Request r, Pulling p, Rect inside, double sourceY) {
+  private static float[] pull(Request r, SaliencyMap p, Rect inside, double sourceY) {
     if (r.look() != Look.PULL) {
       return null;
     }

@@ -3,7 +3,7 @@ package carezza.sheet;
 import carezza.area.Area;
 import carezza.face.FaceMap;
 import carezza.pass.Pass;
-import carezza.reading.Pull;
+import carezza.reading.Saliency;
 import carezza.region.RegionName;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -26,7 +26,7 @@ public record RunSheet(
     Optional<FaceMap> faceMap,
     Map<String, Area> regions,
     List<Pass> passes,
-    List<Pull.Place> leftAlone) {
+    List<Saliency.Place> leftAlone) {
   public static final RunSheet EMPTY =
       new RunSheet(Optional.empty(), Map.of(), List.of(), List.of());
 
@@ -67,8 +67,8 @@ public record RunSheet(
   }
 
   /** With a place that draws the eye waved away. */
-  public RunSheet leaving(Pull.Place place) {
-    List<Pull.Place> all = new ArrayList<>(leftAlone);
+  public RunSheet leaving(Saliency.Place place) {
+    List<Saliency.Place> all = new ArrayList<>(leftAlone);
     all.add(place);
     return new RunSheet(faceMap, regions, passes, all);
   }
@@ -146,7 +146,7 @@ public record RunSheet(
     return withPasses(list);
   }
 
-  /** The sheet with the passes that {@code keep} refuses muted. */
+  /** The sheet with the passes that {@code mute} takes muted. */
   public RunSheet muting(java.util.function.Predicate<Pass> mute) {
     return withPasses(passes.stream().map(p -> mute.test(p) ? p.withOn(false) : p).toList());
   }

@@ -53,7 +53,7 @@ public class AreaTest {
         }
 
         @Override
-        public Plane matte(Growth g, int level, Rect rect) {
+        public Plane matte(Seed g, int level, Rect rect) {
           return Plane.filled(rect, 0.5f);
         }
       };
@@ -126,7 +126,7 @@ public class AreaTest {
     assertThat(mask(Area.NONE, 0, r)).containsOnly(0f);
     assertThat(mask(Area.ofRegion("skin"), 0, r)).containsOnly(1f);
     assertThat(mask(Area.ofRegion("teeth").inverted(true), 0, r)).containsOnly(1f);
-    Growth g = new Growth(Growth.Like.SKIN, 1, 1, 1);
+    Seed g = new Seed(Seed.Like.SKIN, 1, 1, 1);
     assertThat(mask(Area.NONE.with(g), 0, r)).containsOnly(0.5f);
     assertThat(Area.NONE.with(line(false, 1, 1)).isEmpty()).isTrue();
     assertThatThrownBy(() -> new Stroke.Brush(true, 0, 1, 1)).hasMessageContaining("sizeMm = 0.0");

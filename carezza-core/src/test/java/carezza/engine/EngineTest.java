@@ -127,7 +127,7 @@ public class EngineTest {
     RunSheet s = Pictures.pinned().withPasses(List.of(p));
     for (double[] at : new double[][] {{70, 60}, {20, 20}, {285, 190}}) {
       Heal h = new Heal(at[0], at[1], at[0], at[1], 6, 0, 0);
-      Heal found = SourceSearch.find(e.view(s, () -> false).runFor(p), h, 0);
+      Heal found = SourceSearch.find(e.view(s, () -> false).contextFor(p), h, 0);
       assertThat(Math.hypot(found.dx(), found.dy())).isGreaterThan(2 * 12);
       assertThat(at[0] + found.dx()).isBetween(0.0, 300.0);
       assertThat(at[1] + found.dy()).isBetween(0.0, 200.0);
@@ -140,7 +140,7 @@ public class EngineTest {
     Pass p = Pass.start(1, Kinds.of("neutral"), Area.WHOLE);
     RunSheet s = Pictures.pinned().withPasses(List.of(p));
     Place place = new Place(150, 100, 8);
-    Pass found = Neutral.neutralAt(e.view(s, () -> false).runFor(p), place);
+    Pass found = Neutral.neutralAt(e.view(s, () -> false).contextFor(p), place);
     RunSheet now = s.change(1, q -> found);
     RgbBlock b = e.view(now, () -> false).read(0, new Rect(140, 90, 20, 20));
     double[] sum = new double[3];

@@ -93,7 +93,7 @@ public class ColourReadingsTest {
     RgbBlock b = thirds(FACE, blue, FACE);
     assertThat(sites(b, b, cheeks).match().reason()).isEqualTo("twoLights");
     RgbBlock calm = thirds(FACE, NECK, FACE);
-    assertThat(sites(calm, calm, cheeks).match().isHad()).isTrue();
+    assertThat(sites(calm, calm, cheeks).match().isAvailable()).isTrue();
   }
 
   @DataProvider
@@ -198,7 +198,7 @@ public class ColourReadingsTest {
     assertThat(r.get(1).now()).isCloseTo(0, within(0.05));
     RgbBlock yellower = thirds(new double[] {60, 14, 21}, NECK, FACE);
     assertThat(SkinExposure.of(source, yellower, third(0)).get(1).now()).isGreaterThan(1);
-    assertThat(SkinExposure.of(source, lit, new Plane(ALL))).noneMatch(Reading::isHad);
+    assertThat(SkinExposure.of(source, lit, new Plane(ALL))).noneMatch(Reading::isAvailable);
   }
 
   @Test

@@ -62,7 +62,7 @@ public class ReadingTest {
   public void aGlobalBlurLosesSmallFormsAndTexture() {
     List<Reading> r = read(blurred(0.8));
     assertThat(r.get(1).now()).isLessThan(60);
-    assertThat(r.get(0).isHad() && r.get(0).isInBand()).isFalse();
+    assertThat(r.get(0).isAvailable() && r.get(0).isInBand()).isFalse();
   }
 
   @Test
@@ -100,7 +100,7 @@ public class ReadingTest {
   public void withoutSkinItSaysSo() {
     List<Reading> r =
         SkinReadings.of(skin, skin, new Plane(skin.rect()), PX, SkinPlanes.NONE).all();
-    assertThat(r).allMatch(x -> !x.isHad() && x.reason().equals("noSkin"));
+    assertThat(r).allMatch(x -> !x.isAvailable() && x.reason().equals("noSkin"));
   }
 
   @Test
@@ -172,8 +172,8 @@ public class ReadingTest {
     List<Reading> one = SkinReadings.of(skin, now, whole, PX, SkinPlanes.NONE).all();
     List<Reading> many = new SkinReadings(parts, 0, PX, SkinPlanes.NONE).all();
     for (int i = 0; i < one.size(); i++) {
-      assertThat(many.get(i).isHad()).isEqualTo(one.get(i).isHad());
-      if (one.get(i).isHad()) {
+      assertThat(many.get(i).isAvailable()).isEqualTo(one.get(i).isAvailable());
+      if (one.get(i).isAvailable()) {
         assertThat(many.get(i).now())
             .as(one.get(i).name())
             .isCloseTo(one.get(i).now(), within(1e-3 * Math.max(1, one.get(i).now())));

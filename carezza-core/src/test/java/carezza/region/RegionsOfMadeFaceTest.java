@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import carezza.area.Area;
 import carezza.area.Outline;
-import carezza.engine.Pulling;
+import carezza.engine.SaliencyMap;
 import carezza.engine.SheetView;
 import carezza.face.FaceContours;
 import carezza.face.FaceMap;
@@ -16,7 +16,7 @@ import carezza.face.Pin;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.SourcePicture;
-import carezza.reading.Pull;
+import carezza.reading.Saliency;
 import carezza.sheet.RunSheet;
 import carezza.testing.Pictures;
 import java.util.List;
@@ -380,24 +380,24 @@ public class RegionsOfMadeFaceTest {
     }
     SheetView view = view(1, drawn);
     RunSheet leaving = view.sheet();
-    assertThat(view.pull().orElseThrow().places(view)).isNotEmpty();
-    for (Pull.Place q : view.pull().orElseThrow().places(view)) {
+    assertThat(view.saliency().orElseThrow().places(view)).isNotEmpty();
+    for (Saliency.Place q : view.saliency().orElseThrow().places(view)) {
       leaving = leaving.leaving(q);
     }
     SheetView left = Pictures.engine(picture(1, drawn, 4)).view(leaving, () -> false);
-    assertThat(left.pull().orElseThrow().places(left)).isEmpty();
+    assertThat(left.saliency().orElseThrow().places(left)).isEmpty();
   }
 
   /** With a face known there is an eye to compare with; without one there is nothing. */
   @Test
   public void whatPullsIsMeasuredAgainstTheEye() {
     SheetView view = view(1);
-    Pulling p = view.pull().orElseThrow();
+    SaliencyMap p = view.saliency().orElseThrow();
     assertThat(p.eye()).isPositive();
     Pin pupil = view.sheet().faceMap().orElseThrow().rightEye();
     assertThat(p.at(pupil.x(), pupil.y())).isGreaterThan(0.2 * p.eye());
     assertThat(p.places(view)).allMatch(q -> q.ratio() >= 0.8);
     SheetView none = Pictures.engine(Pictures.skin(64, 64, 8, 1)).view(RunSheet.EMPTY, () -> false);
-    assertThat(none.pull()).isEmpty();
+    assertThat(none.saliency()).isEmpty();
   }
 }

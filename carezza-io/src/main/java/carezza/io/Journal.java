@@ -5,7 +5,7 @@ import carezza.area.Stroke;
 import carezza.face.FaceMap;
 import carezza.image.Hash;
 import carezza.pass.Pass;
-import carezza.reading.Pull;
+import carezza.reading.Saliency;
 import carezza.sheet.RunSheet;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
@@ -226,7 +226,7 @@ public final class Journal {
     Map<String, Area> regions =
         line.has("regions") ? SheetJson.readRegions(line.path("regions")) : s.regions();
     Optional<FaceMap> map = line.has("faceMap") ? SheetJson.readFaceMap(line) : s.faceMap();
-    List<Pull.Place> left =
+    List<Saliency.Place> left =
         line.has("leftAlone") ? SheetJson.readLeft(line.path("leftAlone")) : s.leftAlone();
     return new RunSheet(map, regions, order, left);
   }

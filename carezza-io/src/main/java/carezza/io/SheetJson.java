@@ -1,7 +1,7 @@
 package carezza.io;
 
 import carezza.area.Area;
-import carezza.area.Growth;
+import carezza.area.Seed;
 import carezza.area.Stroke;
 import carezza.area.Term;
 import carezza.face.FaceMap;
@@ -9,7 +9,7 @@ import carezza.face.Pin;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
 import carezza.pass.Place;
-import carezza.reading.Pull;
+import carezza.reading.Saliency;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import com.fasterxml.jackson.databind.JsonNode;
@@ -51,17 +51,17 @@ public final class SheetJson {
         readFaceMap(o), readRegions(o.path("regions")), passes, readLeft(o.path("leftAlone")));
   }
 
-  static ArrayNode left(List<Pull.Place> places) {
+  static ArrayNode left(List<Saliency.Place> places) {
     ArrayNode out = F.arrayNode();
     places.forEach(p -> out.addArray().add(p.x()).add(p.y()).add(p.sizeMm()).add(p.ratio()));
     return out;
   }
 
-  static List<Pull.Place> readLeft(JsonNode n) {
-    List<Pull.Place> out = new ArrayList<>();
+  static List<Saliency.Place> readLeft(JsonNode n) {
+    List<Saliency.Place> out = new ArrayList<>();
     for (JsonNode p : n) {
       out.add(
-          new Pull.Place(
+          new Saliency.Place(
               number(p.path(0), "leftAlone"),
               number(p.path(1), "leftAlone"),
               number(p.path(2), "leftAlone"),
@@ -201,9 +201,9 @@ public final class SheetJson {
     if (a.inverted()) {
       o.put("inverted", true);
     }
-    if (!a.grown().isEmpty()) {
+    if (!a.seeds().isEmpty()) {
       ArrayNode grown = o.putArray("grown");
-      for (Growth g : a.grown()) {
+      for (Seed g : a.seeds()) {
         grown
             .addObject()
             .put("like", g.like().name().toLowerCase(Locale.ROOT))
@@ -238,11 +238,11 @@ public final class SheetJson {
   }
 
   private static Area readArea(JsonNode n, List<Stroke> earlier) {
-    List<Growth> grown = new ArrayList<>();
+    List<Seed> grown = new ArrayList<>();
     for (JsonNode g : n.path("grown")) {
       grown.add(
-          new Growth(
-              Growth.Like.valueOf(g.path("like").asText().toUpperCase(Locale.ROOT)),
+          new Seed(
+              Seed.Like.valueOf(g.path("like").asText().toUpperCase(Locale.ROOT)),
               number(g.path("x"), "x"),
               number(g.path("y"), "y"),
               g.path("reach").asDouble(1)));

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import carezza.area.Area;
 import carezza.area.Extent;
-import carezza.area.Growth;
+import carezza.area.Seed;
 import carezza.area.Stroke;
 import carezza.area.Term;
 import carezza.color.ColorEncoding;
@@ -20,7 +20,7 @@ import carezza.image.SourcePicture;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
 import carezza.pass.Place;
-import carezza.reading.Pull;
+import carezza.reading.Saliency;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -91,7 +91,7 @@ public class DocumentTest {
     RunSheet s =
         RunSheet.EMPTY
             .withFaceMap(new FaceMap(new Pin(839.7, 879.8), new Pin(1242.7, 880.6), 61.5))
-            .withRegion("skin", Area.NONE.with(new Growth(Growth.Like.SKIN, 10.25, 11.5, 1.5)));
+            .withRegion("skin", Area.NONE.with(new Seed(Seed.Like.SKIN, 10.25, 11.5, 1.5)));
     s = s.add(Pass.start(1, Kinds.of("neutral"), Area.WHOLE).with("mired", -41));
     s = s.add(Pass.start(2, Kinds.of("heals"), Area.WHOLE).withHeals(heals));
     s = s.add(Pass.start(3, Kinds.of("dodge"), dodge).withStrength(0.72));
@@ -179,10 +179,10 @@ public class DocumentTest {
 
   @Test
   public void placesThatWereWavedAwayStaySo() throws IOException {
-    RunSheet left = full().leaving(new Pull.Place(120.5, 60, 22, 1.4));
+    RunSheet left = full().leaving(new Saliency.Place(120.5, 60, 22, 1.4));
     store.save(store.load().with(left));
     assertThat(store.load().sheet()).isEqualTo(left);
-    RunSheet more = left.leaving(new Pull.Place(300, 80, 9, 0.9));
+    RunSheet more = left.leaving(new Saliency.Place(300, 80, 9, 0.9));
     new Journal(store.journalFile(), left, left).append(more);
     assertThat(store.recover(left, w -> {})).contains(more);
   }

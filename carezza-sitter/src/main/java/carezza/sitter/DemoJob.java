@@ -100,7 +100,7 @@ public final class DemoJob {
       Pass p = now.pass(pass).orElseThrow();
       double mm = 3 * m.radiusPx() / engine.frame(now).pxPerMm();
       Heal asked = new Heal(m.x(), m.y(), m.x(), m.y(), mm, 0, 0);
-      Heal found = SourceSearch.find(engine.view(now, () -> false).runFor(p), asked, 0);
+      Heal found = SourceSearch.find(engine.view(now, () -> false).contextFor(p), asked, 0);
       List<Heal> all = new ArrayList<>(p.heals());
       all.add(found);
       now = now.change(pass, q -> q.withHeals(all));

@@ -87,20 +87,6 @@ public final class MadeSkin {
     return this;
   }
 
-  /** A fold from side to side at a height, 1 mm wide. */
-  public MadeSkin withLine(double y) {
-    for (int x = 0; x < w; x++) {
-      for (int dy = -(int) (2 * pxPerMm); dy <= 2 * pxPerMm; dy++) {
-        int py = (int) y + dy;
-        if (py >= 0 && py < h) {
-          double d = dy / (0.5 * pxPerMm);
-          shade[py * w + x] -= 0.35 * Math.exp(-0.5 * d * d);
-        }
-      }
-    }
-    return this;
-  }
-
   /** Centres and radii of the spots, pixels. */
   public List<double[]> spots() {
     return List.copyOf(spots);

@@ -1,7 +1,7 @@
 package carezza.sitter;
 
 import carezza.area.Area;
-import carezza.area.Growth;
+import carezza.area.Seed;
 import carezza.face.Pin;
 import java.util.List;
 
@@ -17,16 +17,13 @@ public final class Touches {
     for (String side : List.of("right", "left")) {
       Pin eye = s.landmark(side + "_pupil");
       Pin mouth = s.landmark("mouth_" + side);
-      a =
-          a.with(
-              new Growth(
-                  Growth.Like.SKIN, (eye.x() + mouth.x()) / 2, (eye.y() + mouth.y()) / 2, 1));
+      a = a.with(new Seed(Seed.Like.SKIN, (eye.x() + mouth.x()) / 2, (eye.y() + mouth.y()) / 2, 1));
     }
     if (s.name().equals("tobias")) {
       return a;
     }
     Pin chin = s.landmark("chin");
-    return a.with(new Growth(Growth.Like.SKIN, chin.x(), chin.y() + 38 * s.pxPerMm(), 1));
+    return a.with(new Seed(Seed.Like.SKIN, chin.x(), chin.y() + 38 * s.pxPerMm(), 1));
   }
 
   /** One touch on the upper teeth, between the lips. */
@@ -34,8 +31,8 @@ public final class Touches {
     Pin u = s.landmark("upper_lip_mid");
     Pin l = s.landmark("lower_lip_mid");
     return Area.NONE.with(
-        new Growth(
-            Growth.Like.TEETH,
+        new Seed(
+            Seed.Like.TEETH,
             (u.x() + l.x()) / 2 + 0.02 * (l.y() - u.y()),
             u.y() + 0.45 * (l.y() - u.y()),
             1));
@@ -52,8 +49,8 @@ public final class Touches {
         double d = (IRIS_RADIUS_MM + far) / 2 / far;
         a =
             a.with(
-                new Growth(
-                    Growth.Like.EYE_WHITE,
+                new Seed(
+                    Seed.Like.EYE_WHITE,
                     pupil.x() + d * (c.x() - pupil.x()),
                     pupil.y() + d * (c.y() - pupil.y()),
                     1));

@@ -3,7 +3,7 @@ package carezza.sitter;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import carezza.area.Area;
-import carezza.area.Growth;
+import carezza.area.Seed;
 import carezza.color.CieLab;
 import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
@@ -95,7 +95,7 @@ public class PassesOnSkinTest {
     Pass p = Pass.start(1, Kinds.of("heals"), Area.WHOLE);
     RunSheet s = pinned(px).withPasses(List.of(p));
     Heal asked = new Heal(0.45 * w, 0.5 * h, 0.45 * w, 0.5 * h, 6, 0, 0);
-    Heal found = SourceSearch.find(e.view(s, () -> false).runFor(p), asked, 0);
+    Heal found = SourceSearch.find(e.view(s, () -> false).contextFor(p), asked, 0);
     RgbBlock now = read(e, s.change(1, q -> q.withHeals(List.of(found))));
     RgbBlock goal = read(engine(clean), s);
     double before = meanDifference(read(e, s), goal, 0.45 * w, 0.5 * h, 2 * px);
@@ -137,10 +137,10 @@ public class PassesOnSkinTest {
   public void whitesKeepSomeYellowAndLiftALittle(String kind, double[] linear) {
     Engine e = engine(MadeSkin.white(240, 160, linear, 16, 3));
     double px = kind.equals("teeth") ? 6 : 16;
-    Growth.Like like = kind.equals("teeth") ? Growth.Like.TEETH : Growth.Like.EYE_WHITE;
+    Seed.Like like = kind.equals("teeth") ? Seed.Like.TEETH : Seed.Like.EYE_WHITE;
     RunSheet s =
         pinned(px)
-            .withRegion(kind, Area.NONE.with(new Growth(like, 110, 75, 1)))
+            .withRegion(kind, Area.NONE.with(new Seed(like, 110, 75, 1)))
             .withPasses(List.of(Pass.start(1, Kinds.of(kind), Area.ofRegion(kind))));
     RgbBlock before = read(e, pinned(px));
     RgbBlock now = read(e, s);

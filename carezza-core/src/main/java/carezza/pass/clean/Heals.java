@@ -2,15 +2,16 @@ package carezza.pass.clean;
 
 import carezza.color.Matrix3;
 import carezza.image.Hash;
+import carezza.image.Pyramid;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import carezza.pass.EvaluationContext;
 import carezza.pass.Frame;
 import carezza.pass.Heal;
 import carezza.pass.Parameter;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.ReadingKey;
-import carezza.pass.Run;
 import carezza.pass.Stage;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
@@ -22,8 +23,8 @@ import java.util.List;
  * Heals: marks filled from a source near by, each solved from the picture below it with the earlier
  * heals done, in list order. A procedure: what changes below changes the patches. Each level of the
  * pyramid has patches of its own, so that a picture zoomed out never waits for its full size.
- * Patches are solved in {@link Run#unlit} light and scaled by the light, so a new white balance
- * solves none again.
+ * Patches are solved in {@link EvaluationContext#unlit} light and scaled by the light, so a new
+ * white balance solves none again.
  */
 public final class Heals implements PassKind {
   /** More rectangles than this are answered by the one that holds them all. */
@@ -151,21 +152,21 @@ public final class Heals implements PassKind {
   }
 
   @Override
-  public void apply(Run run, RgbBlock block, float[] weight) {
-    HealPlan plan = plan(run.pass(), run.frame());
-    Rect src = block.rect().toSource(block.level()).intersect(run.frame().bounds());
+  public void apply(EvaluationContext context, RgbBlock block, float[] weight) {
+    HealPlan plan = plan(context.pass(), context.frame());
+    Rect src = block.rect().toSource(block.level()).intersect(context.frame().bounds());
     BitSet touching = plan.touching(src);
-    float strength = (float) run.pass().strength();
-    Run unlit = run.unlit();
-    RgbBlock was = run.isHeld() ? unlit.below().read(block.level(), block.rect()) : null;
-    RgbBlock is = run.isHeld() ? block.copy() : null;
+    float strength = (float) context.pass().strength();
+    EvaluationContext unlit = context.unlit();
+    RgbBlock was = context.isHeld() ? unlit.below().read(block.level(), block.rect()) : null;
+    RgbBlock is = context.isHeld() ? block.copy() : null;
     for (int i = touching.nextSetBit(0); i >= 0; i = touching.nextSetBit(i + 1)) {
       HealPatch patch = patch(unlit, plan, i, block.level());
       float[] gain = {strength, strength, strength};
       if (was != null) {
-        carry(was, is, patch.rectAt(block.level()), run.light(), gain);
+        carry(was, is, patch.rectAt(block.level()), context.light(), gain);
       }
-      patch.addTo(block, run.light(), gain);
+      patch.addTo(block, context.light(), gain);
     }
   }
 
@@ -196,57 +197,56 @@ public final class Heals implements PassKind {
     return out;
   }
 
-  /** A level of the picture below with all heals done. */
-  static RgbBlock readHealed(Run run, Rect rect) {
-    Heals kind = (Heals) run.pass().kind();
-    HealPlan plan = kind.plan(run.pass(), run.frame());
-    RgbBlock b = run.below().read(0, rect);
-    kind.addEarlier(run, plan, plan.touching(rect), run.light(), b);
+  /** The picture below at full size with all heals done. */
+  static RgbBlock readHealed(EvaluationContext context, Rect rect) {
+    Heals kind = (Heals) context.pass().kind();
+    HealPlan plan = kind.plan(context.pass(), context.frame());
+    RgbBlock b = context.below().read(0, rect);
+    kind.addEarlier(context, plan, plan.touching(rect), context.light(), b);
     return b;
   }
 
-  private void addEarlier(Run run, HealPlan plan, BitSet which, Matrix3 light, RgbBlock b) {
-    float s = (float) run.pass().strength();
+  private void addEarlier(
+      EvaluationContext context, HealPlan plan, BitSet which, Matrix3 light, RgbBlock b) {
+    float s = (float) context.pass().strength();
     float[] gain = {s, s, s};
     for (int j = which.nextSetBit(0); j >= 0; j = which.nextSetBit(j + 1)) {
-      patch(run.unlit(), plan, j, b.level()).addTo(b, light, gain);
+      patch(context.unlit(), plan, j, b.level()).addTo(b, light, gain);
     }
   }
 
   /** Levels coarser than this have the patches of this one, reduced. */
   private static int coarsest(Frame frame) {
-    int level = 0;
-    while (frame.pxPerMm() / (2 << level) >= LEAST_PX_PER_MM) {
-      level++;
-    }
-    return level;
+    return Pyramid.levelFor(frame.pxPerMm(), LEAST_PX_PER_MM);
   }
 
-  /** A patch for the picture that an unlit run reads. */
-  private HealPatch patch(Run run, HealPlan plan, int i, int atLevel) {
-    int level = Math.min(atLevel, coarsest(run.frame()));
-    Heal h = run.pass().heals().get(i);
-    Frame frame = run.frame();
-    Hash key = new Hash().add("patch").add(level).add(frame.pxPerMm()).add(run.pass().strength());
+  /** A patch for the picture that an unlit context reads. */
+  private HealPatch patch(EvaluationContext context, HealPlan plan, int i, int atLevel) {
+    int level = Math.min(atLevel, coarsest(context.frame()));
+    Heal h = context.pass().heals().get(i);
+    Frame frame = context.frame();
+    Hash key =
+        new Hash().add("patch").add(level).add(frame.pxPerMm()).add(context.pass().strength());
     key.add(plan.hash(i));
     for (Rect r : looksAt(plan, i)) {
-      key.add(run.belowFingerprint(r));
+      key.add(context.belowFingerprint(r));
     }
-    Rect t = plan.target(i).toLevel(level).intersect(run.below().bounds(level));
-    Rect s = HealPatch.sourceRect(h, t, level).intersect(run.below().bounds(level));
-    return run.analysis(
+    Rect t = plan.target(i).toLevel(level).intersect(context.below().bounds(level));
+    Rect s = HealPatch.sourceRect(h, t, level).intersect(context.below().bounds(level));
+    return context.analysis(
         key.get(),
         12 * t.area(),
         () ->
             HealPatch.solve(
                 h,
                 frame.pxPerMm(),
-                healedBefore(run, plan, i, level, t),
-                healedBefore(run, plan, i, level, s)));
+                healedBefore(context, plan, i, level, t),
+                healedBefore(context, plan, i, level, s)));
   }
 
-  private RgbBlock healedBefore(Run run, HealPlan plan, int i, int level, Rect rect) {
-    RgbBlock b = run.below().read(level, rect);
+  private RgbBlock healedBefore(
+      EvaluationContext context, HealPlan plan, int i, int level, Rect rect) {
+    RgbBlock b = context.below().read(level, rect);
     BitSet which = new BitSet();
     Rect src = rect.toSource(level);
     for (int j : plan.earlier(i)) {
@@ -254,7 +254,7 @@ public final class Heals implements PassKind {
         which.set(j);
       }
     }
-    addEarlier(run, plan, which, Matrix3.IDENTITY, b);
+    addEarlier(context, plan, which, Matrix3.IDENTITY, b);
     return b;
   }
 }

@@ -6,10 +6,10 @@ import carezza.filter.Gaussian;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import carezza.pass.EvaluationContext;
 import carezza.pass.Frame;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
-import carezza.pass.Run;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -64,14 +64,14 @@ public final class SourceSearch {
   }
 
   /** The heal with a source found; {@code rank} 0 is the best place, 1 the next, and so on. */
-  public static Heal find(Run run, Heal heal, int rank) {
-    Frame frame = run.frame();
-    Pass p = run.pass();
+  public static Heal find(EvaluationContext context, Heal heal, int rank) {
+    Frame frame = context.frame();
+    Pass p = context.pass();
     double radius = heal.sizeMm() * frame.pxPerMm() / 2;
     double far = STEPS[STEPS.length - 1] * Math.max(radius, frame.pxPerMm()) + 2 * radius;
     Rect near =
         HealPatch.targetRect(heal, frame.pxPerMm()).grow((int) far + 2).intersect(frame.bounds());
-    RgbBlock b = Heals.readHealed(run, near);
+    RgbBlock b = Heals.readHealed(context, near);
     List<Heal> others = p.heals().stream().filter(o -> !same(o, heal)).toList();
     SourceSearch s = new SourceSearch(frame, heal, b);
     List<Candidate> found = s.candidates(others);

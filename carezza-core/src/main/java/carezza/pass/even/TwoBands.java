@@ -7,6 +7,7 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.ColourRatios;
+import carezza.pass.EvaluationContext;
 import carezza.pass.FieldTiles;
 import carezza.pass.Frame;
 import carezza.pass.Parameter;
@@ -14,7 +15,6 @@ import carezza.pass.Parameter.Unit;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.ReadingKey;
-import carezza.pass.Run;
 import carezza.pass.SmoothGain;
 import carezza.pass.Stage;
 import java.util.List;
@@ -142,21 +142,23 @@ public final class TwoBands implements PassKind {
   }
 
   @Override
-  public void apply(Run run, RgbBlock b, float[] weight) {
-    Pass p = run.pass();
+  public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
+    Pass p = context.pass();
     Plane[] stops =
-        band(p, run.frame()).over(run, 3, (below, m) -> fields(run, below, m), b, weight);
+        band(p, context.frame())
+            .over(context, 3, (below, m) -> fields(context, below, m), b, weight);
     SmoothGain.apply(b, stops, (float) (p.value(EVENING) / 100 * p.strength()), weight);
   }
 
   /** Gains of the three channels, in stops, that even the broad band in full. */
-  private static Plane[] fields(Run run, RgbBlock below, Plane mask) {
-    double px = run.frame().pxPerMm() / (1 << below.level());
-    double sigma = sigmaMm(run.pass()) * px;
-    double hold = run.pass().value(HOLD);
+  private static Plane[] fields(EvaluationContext context, RgbBlock below, Plane mask) {
+    double px = context.frame().pxPerMm() / (1 << below.level());
+    double sigma = sigmaMm(context.pass()) * px;
+    double hold = context.pass().value(HOLD);
     Plane[] outer =
-        surround(run.frame())
-            .over(run, 3, (b, m) -> surround(run.frame(), b, m), below.level(), below.rect());
+        surround(context.frame())
+            .over(
+                context, 3, (b, m) -> surround(context.frame(), b, m), below.level(), below.rect());
     ColourRatios c = ColourRatios.of(below, mask);
     Plane[] broad = MaskedBlur.of(mask, sigma, 0, c.c1(), c.c2(), c.e());
     Plane c1 = broad[0];

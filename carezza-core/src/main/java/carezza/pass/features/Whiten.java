@@ -6,12 +6,12 @@ import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import carezza.pass.EvaluationContext;
 import carezza.pass.Parameter;
 import carezza.pass.Parameter.Unit;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.ReadingKey;
-import carezza.pass.Run;
 import carezza.pass.Stage;
 import java.util.Arrays;
 import java.util.List;
@@ -94,9 +94,9 @@ public final class Whiten implements PassKind {
   }
 
   @Override
-  public void apply(Run run, RgbBlock b, float[] weight) {
-    Pass p = run.pass();
-    float[] own = medians(run);
+  public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
+    Pass p = context.pass();
+    float[] own = medians(context);
     float yellow = (float) (1 - p.value(YELLOW) / 100);
     float red = (float) (1 - p.value(RED) / 100);
     float lift = (float) p.value(LIFT);
@@ -121,25 +121,25 @@ public final class Whiten implements PassKind {
   }
 
   /** Medians of L*, a*, b* where the mask is above a half, at a level of 2 px a mm or more. */
-  private static float[] medians(Run run) {
-    Rect area = run.areaBounds(run.area());
-    int level = Math.min(3, run.frame().levelFor(1, 2.5));
-    Rect rect = area.toLevel(level).intersect(run.below().bounds(level));
-    Rect src = rect.toSource(level).intersect(run.frame().bounds());
+  private static float[] medians(EvaluationContext context) {
+    Rect area = context.areaBounds(context.area());
+    int level = Math.min(3, context.frame().levelFor(1, 2.5));
+    Rect rect = area.toLevel(level).intersect(context.below().bounds(level));
+    Rect src = rect.toSource(level).intersect(context.frame().bounds());
     long key =
         new Hash()
             .add("medians")
             .add(level)
             .add(src)
-            .add(run.belowFingerprint(src))
-            .add(run.areaFingerprint(run.area(), src))
+            .add(context.belowFingerprint(src))
+            .add(context.areaFingerprint(context.area(), src))
             .get();
-    return run.analysis(key, 64, () -> medians(run, level, rect));
+    return context.analysis(key, 64, () -> medians(context, level, rect));
   }
 
-  private static float[] medians(Run run, int level, Rect rect) {
-    RgbBlock b = run.below().read(level, rect);
-    Plane mask = run.mask(run.area(), level, rect);
+  private static float[] medians(EvaluationContext context, int level, Rect rect) {
+    RgbBlock b = context.below().read(level, rect);
+    Plane mask = context.mask(context.area(), level, rect);
     float[][] v = new float[3][b.size()];
     float[] lab = new float[3];
     int n = 0;

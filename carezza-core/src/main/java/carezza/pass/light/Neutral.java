@@ -3,6 +3,7 @@ package carezza.pass.light;
 import carezza.color.Adaptation;
 import carezza.color.Matrix3;
 import carezza.image.RgbBlock;
+import carezza.pass.EvaluationContext;
 import carezza.pass.Parameter;
 import carezza.pass.Parameter.Unit;
 import carezza.pass.Pass;
@@ -10,7 +11,6 @@ import carezza.pass.PassKind;
 import carezza.pass.Place;
 import carezza.pass.Places;
 import carezza.pass.ReadingKey;
-import carezza.pass.Run;
 import carezza.pass.Stage;
 import carezza.pass.Weighted;
 import java.util.List;
@@ -75,10 +75,11 @@ public final class Neutral implements PassKind {
    *
    * @throws IllegalArgumentException when the place is too dark or too coloured
    */
-  public static Pass neutralAt(Run run, Place place) {
-    double[] mean = Places.meanLight(run.below(), run.frame(), place);
+  public static Pass neutralAt(EvaluationContext context, Place place) {
+    double[] mean = Places.meanLight(context.below(), context.frame(), place);
     double[] shift = Adaptation.neutralising(mean[0], mean[1], mean[2]);
-    return run.pass()
+    return context
+        .pass()
         .with(MIRED, Math.round(shift[0] * 10) / 10.0)
         .with(DUV, Math.round(shift[1] * 1e4) / 1e4)
         .withPlace(PLACE, place);
@@ -90,8 +91,8 @@ public final class Neutral implements PassKind {
   }
 
   @Override
-  public void apply(Run run, RgbBlock b, float[] weight) {
-    float[] m = matrix(run.pass()).floats();
+  public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
+    float[] m = matrix(context.pass()).floats();
     Weighted.change(b, weight, (red, green, blue, w, at) -> mix(m, red, green, blue, w));
   }
 

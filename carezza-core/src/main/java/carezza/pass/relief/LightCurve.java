@@ -3,12 +3,12 @@ package carezza.pass.relief;
 import carezza.color.Oklab;
 import carezza.color.Roots;
 import carezza.image.RgbBlock;
+import carezza.pass.EvaluationContext;
 import carezza.pass.Parameter;
 import carezza.pass.Parameter.Unit;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.ReadingKey;
-import carezza.pass.Run;
 import carezza.pass.Stage;
 import carezza.pass.Weighted;
 import java.util.List;
@@ -76,8 +76,8 @@ public final class LightCurve implements PassKind {
   }
 
   @Override
-  public void apply(Run run, RgbBlock b, float[] weight) {
-    Pass p = run.pass();
+  public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
+    Pass p = context.pass();
     float stops = (float) (sign * p.value(STOPS) * p.strength());
     float keep = (float) (p.value(COLOUR) / 100) - 1;
     Weighted.change(b, weight, (red, green, blue, w, at) -> gain(stops, keep, red, green, blue, w));

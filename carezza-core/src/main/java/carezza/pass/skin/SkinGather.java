@@ -7,6 +7,7 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.ColourRatios;
+import carezza.pass.EvaluationContext;
 import carezza.pass.FieldTiles;
 import carezza.pass.Frame;
 import carezza.pass.Parameter;
@@ -16,7 +17,6 @@ import carezza.pass.PassKind;
 import carezza.pass.Place;
 import carezza.pass.Places;
 import carezza.pass.ReadingKey;
-import carezza.pass.Run;
 import carezza.pass.SmoothGain;
 import carezza.pass.Stage;
 import java.util.ArrayList;
@@ -134,36 +134,38 @@ public final class SkinGather implements PassKind {
   }
 
   @Override
-  public void apply(Run run, RgbBlock b, float[] weight) {
-    Pass p = run.pass();
-    float[] goal = reference(run);
-    FieldTiles colour = colour(run.frame(), new Hash().add(goal[0]).add(goal[1]).get());
-    Plane[] stops = colour.over(run, 3, (below, m) -> colour(run, below, m, goal), b, weight);
+  public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
+    Pass p = context.pass();
+    float[] goal = reference(context);
+    FieldTiles colour = colour(context.frame(), new Hash().add(goal[0]).add(goal[1]).get());
+    Plane[] stops =
+        colour.over(context, 3, (below, m) -> colour(context, below, m, goal), b, weight);
     SmoothGain.apply(b, stops, (float) (p.value(GATHER) / 100 * p.strength()), weight);
     if (p.value(LIGHT) > 0) {
       Plane even =
-          lightness(run.frame()).over(run, 1, (below, m) -> lightness(run, below, m), b, weight)[0];
+          lightness(context.frame())
+              .over(context, 1, (below, m) -> lightness(context, below, m), b, weight)[0];
       Plane[] all = {even, even, even};
       SmoothGain.apply(b, all, (float) (p.value(LIGHT) / 100 * p.strength()), weight);
     }
   }
 
-  private static float[] reference(Run run) {
-    Place place = run.pass().places().get(PLACE);
-    Rect rect = Places.bounds(run.frame(), place);
+  private static float[] reference(EvaluationContext context) {
+    Place place = context.pass().places().get(PLACE);
+    Rect rect = Places.bounds(context.frame(), place);
     long key =
         new Hash()
             .add("reference")
             .add(place.x())
             .add(place.y())
             .add(place.sizeMm())
-            .add(run.unlit().belowFingerprint(rect))
+            .add(context.unlit().belowFingerprint(rect))
             .get();
-    return run.analysis(
+    return context.analysis(
         key,
         16,
         () -> {
-          double[] m = Places.meanLight(run.unlit().below(), run.frame(), place);
+          double[] m = Places.meanLight(context.unlit().below(), context.frame(), place);
           float g = (float) Math.max(1e-3, m[1]);
           return new float[] {
             Roots.log2((float) Math.max(1e-3, m[0]) / g),
@@ -172,21 +174,22 @@ public final class SkinGather implements PassKind {
         });
   }
 
-  private static Plane[] surround(Run run, RgbBlock below, Plane mask) {
-    double px = run.frame().pxPerMm() / (1 << below.level());
+  private static Plane[] surround(EvaluationContext context, RgbBlock below, Plane mask) {
+    double px = context.frame().pxPerMm() / (1 << below.level());
     return new Plane[] {
       MaskedBlur.of(ColourRatios.of(below, mask).e(), mask, SHEEN_OUTER_MM * px, 0)
     };
   }
 
   /** Gains in stops that bring the smoothed colour to the goal in full. */
-  private static Plane[] colour(Run run, RgbBlock below, Plane mask, float[] goal) {
-    double px = run.frame().pxPerMm() / (1 << below.level());
+  private static Plane[] colour(
+      EvaluationContext context, RgbBlock below, Plane mask, float[] goal) {
+    double px = context.frame().pxPerMm() / (1 << below.level());
     ColourRatios c = ColourRatios.of(below, mask);
     Plane[] near = MaskedBlur.of(mask, SIGMA_MM * px, 0, c.c1(), c.c2(), c.e());
     Plane wide =
-        surround(run.frame())
-            .over(run, 1, (b, m) -> surround(run, b, m), below.level(), below.rect())[0];
+        surround(context.frame())
+            .over(context, 1, (b, m) -> surround(context, b, m), below.level(), below.rect())[0];
     Plane above = difference(near[2], wide);
     Plane d1 = new Plane(below.rect());
     Plane d2 = new Plane(below.rect());
@@ -210,8 +213,8 @@ public final class SkinGather implements PassKind {
   }
 
   /** Gains in stops that take the unevenness of lightness out in full. */
-  private static Plane[] lightness(Run run, RgbBlock below, Plane mask) {
-    double px = run.frame().pxPerMm() / (1 << below.level());
+  private static Plane[] lightness(EvaluationContext context, RgbBlock below, Plane mask) {
+    double px = context.frame().pxPerMm() / (1 << below.level());
     Plane e = ColourRatios.of(below, mask).e();
     return new Plane[] {
       difference(

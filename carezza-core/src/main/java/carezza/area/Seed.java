@@ -11,7 +11,7 @@ import carezza.image.Hash;
  * @param y source pixels
  * @param reach tolerance, 0.25 to 4; 1 is the usual
  */
-public record Growth(Like like, double x, double y, double reach) {
+public record Seed(Like like, double x, double y, double reach) {
   /** What kind of surface was touched. */
   public enum Like {
     SKIN,
@@ -19,7 +19,7 @@ public record Growth(Like like, double x, double y, double reach) {
     EYE_WHITE
   }
 
-  public Growth {
+  public Seed {
     if (!(reach >= 0.25 && reach <= 4)) {
       throw new IllegalArgumentException("reach = " + reach + ", must be in [0.25, 4]");
     }

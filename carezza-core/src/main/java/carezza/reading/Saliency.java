@@ -17,7 +17,7 @@ import java.util.List;
  * in CIELAB between a Gaussian and one four times as wide, at three sizes in mm, averaged; what is
  * darker than its surround counts less; no orientation.
  */
-public final class Pull {
+public final class Saliency {
   /** Sigmas of the centres, mm. */
   private static final double[] CENTRES_MM = {2, 4, 8};
 
@@ -40,7 +40,7 @@ public final class Pull {
   /** Round a pupil the eye reaches this far, mm. */
   private static final double EYE_MM = 9;
 
-  private Pull() {}
+  private Saliency() {}
 
   /**
    * A place that rivals the eyes.

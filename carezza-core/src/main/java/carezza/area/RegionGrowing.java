@@ -6,6 +6,7 @@ import carezza.filter.Gaussian;
 import carezza.filter.GuidedFilter;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
+import carezza.image.Pyramid;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import java.util.Optional;
@@ -25,7 +26,7 @@ import java.util.Optional;
  * <p>Work is done at the level where a millimetre has {@link Traits#pxPerMm} to twice as many
  * pixels.
  */
-public final class Grower {
+public final class RegionGrowing {
   /** What differs between the surfaces that can be touched; lengths in mm. */
   private record Traits(
       double pxPerMm,
@@ -62,7 +63,7 @@ public final class Grower {
   private final double px;
   private final float[] prior;
 
-  private Grower(Traits t, RgbBlock b, double px) {
+  private RegionGrowing(Traits t, RgbBlock b, double px) {
     this.t = t;
     this.px = px;
     rect = b.rect();
@@ -80,17 +81,14 @@ public final class Grower {
    *
    * @param face the eye pins if there are any
    */
-  public static Matte grow(Growth g, PixelReader source, double pxPerMm, Optional<FaceMap> face) {
+  public static Matte grow(Seed g, PixelReader source, double pxPerMm, Optional<FaceMap> face) {
     Traits t =
         switch (g.like()) {
           case SKIN -> SKIN;
           case TEETH -> TEETH;
           case EYE_WHITE -> EYE_WHITE;
         };
-    int level = 0;
-    while (pxPerMm / (1 << (level + 1)) >= t.pxPerMm && level < 6) {
-      level++;
-    }
+    int level = Pyramid.levelFor(pxPerMm, t.pxPerMm, 6);
     if (!source.bounds(0).contains((int) Math.floor(g.x()), (int) Math.floor(g.y()))) {
       return new Matte(level, new Plane(new Rect(0, 0, 0, 0)));
     }
@@ -99,7 +97,7 @@ public final class Grower {
     Rect r = anchored(near.intersect(source.bounds(level)), source.bounds(level));
     RgbBlock block = source.read(level, r);
     double scale = 1.0 / (1 << level);
-    Grower grower = new Grower(t, block, px);
+    RegionGrowing grower = new RegionGrowing(t, block, px);
     grower.fillPrior(g, level, face);
     boolean[] in = grower.run((int) (g.x() * scale) - r.x(), (int) (g.y() * scale) - r.y());
     Plane soft = grower.refine(in, block);
@@ -112,9 +110,9 @@ public final class Grower {
     return new Rect(x, y, r.right() - x, r.bottom() - y).intersect(bounds);
   }
 
-  private void fillPrior(Growth g, int level, Optional<FaceMap> face) {
+  private void fillPrior(Seed g, int level, Optional<FaceMap> face) {
     double side = 1 << level;
-    boolean egg = g.like() == Growth.Like.SKIN && face.isPresent();
+    boolean egg = g.like() == Seed.Like.SKIN && face.isPresent();
     FacePrior shape = egg ? new FacePrior(face.get()) : null;
     double low = egg && shape.isBelowFace(g.x(), g.y()) ? 0.75 : 0;
     for (int i = 0; i < prior.length; i++) {

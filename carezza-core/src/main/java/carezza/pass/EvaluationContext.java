@@ -10,7 +10,7 @@ import java.util.function.Supplier;
 /**
  * What a pass is given while it is evaluated: the picture below, masks, and a cache for analyses.
  */
-public interface Run {
+public interface EvaluationContext {
   Pass pass();
 
   Frame frame();
@@ -25,11 +25,11 @@ public interface Run {
   boolean isHeld();
 
   /**
-   * The same run over the picture as the passes below would leave it without those that are one
-   * matrix of light on all of it. An analysis that reads it stays valid when the white balance or
-   * the exposure below is changed.
+   * The same over the picture as the passes below would leave it without those that are one matrix
+   * of light on all of it. An analysis that reads it stays valid when the white balance or the
+   * exposure below is changed.
    */
-  Run unlit();
+  EvaluationContext unlit();
 
   /** From the light that {@link #unlit} reads to that of the picture below as it is. */
   Matrix3 light();

@@ -2,9 +2,9 @@ package carezza.engine;
 
 import carezza.area.Area;
 import carezza.area.Extent;
-import carezza.area.Grower;
-import carezza.area.Growth;
 import carezza.area.Matte;
+import carezza.area.RegionGrowing;
+import carezza.area.Seed;
 import carezza.area.Stroke;
 import carezza.area.Term;
 import carezza.color.Matrix3;
@@ -35,8 +35,8 @@ import java.util.stream.Stream;
  * <p>While something is dragged, analyses are held: passes go on with what they found in the sheet
  * as it was, {@code held}, and the fingerprint of what they look at is taken from there.
  */
-final class SheetPrints {
-  /** More prints of one depth than this are not handed on to the next sheet. */
+final class SheetFingerprints {
+  /** More fingerprints of one depth than this are not handed on to the next sheet. */
   private static final int MOST_HANDED_ON = 20_000;
 
   /** A pass that looks at more than this much of the picture round a pixel looks far, mm. */
@@ -46,28 +46,29 @@ final class SheetPrints {
   private final RunSheet sheet;
   private final Frame frame;
   private final List<Pass> active;
-  private final SheetPrints held;
+  private final SheetFingerprints held;
   private final Optional<Regions> regions;
-  private final long mapPrint;
-  private volatile SheetPrints unlit;
+  private final long mapFingerprint;
+  private volatile SheetFingerprints unlit;
   private final Map<Long, Integer> below = new HashMap<>();
 
   private final int inCommon;
   private final int farAbove;
 
   /** Prints of the picture by depth, from 1 on. */
-  private final List<Map<Rect, Long>> prints = new ArrayList<>();
+  private final List<Map<Rect, Long>> fingerprints = new ArrayList<>();
 
   /**
    * @param held the sheet whose analyses are held, or null
    * @param others sheets before this one: what they know of passes that are the same is taken over
    */
-  SheetPrints(Engine engine, RunSheet sheet, SheetPrints held, List<SheetPrints> others) {
+  SheetFingerprints(
+      Engine engine, RunSheet sheet, SheetFingerprints held, List<SheetFingerprints> others) {
     this.engine = engine;
     this.sheet = sheet;
     frame = engine.frame(sheet);
     this.held = held != null && held.frame.equals(frame) ? held : null;
-    mapPrint = sheet.faceMap().map(FaceMap::fingerprint).orElse(0L);
+    mapFingerprint = sheet.faceMap().map(FaceMap::fingerprint).orElse(0L);
     regions =
         sheet
             .faceMap()
@@ -83,13 +84,14 @@ final class SheetPrints {
       below.put(p.id(), n);
       n += n < active.size() && active.get(n) == p ? 1 : 0;
     }
-    SheetPrints like = others.stream().max(Comparator.comparingInt(this::inCommon)).orElse(this);
+    SheetFingerprints like =
+        others.stream().max(Comparator.comparingInt(this::inCommon)).orElse(this);
     inCommon = like == this ? 0 : inCommon(like);
     farAbove = held == null ? farAbove(inCommon) : -1;
-    prints.addAll(like.prints.subList(0, inCommon));
-    prints.replaceAll(m -> m.size() > MOST_HANDED_ON ? new ConcurrentHashMap<>() : m);
-    while (prints.size() < active.size()) {
-      prints.add(new ConcurrentHashMap<>());
+    fingerprints.addAll(like.fingerprints.subList(0, inCommon));
+    fingerprints.replaceAll(m -> m.size() > MOST_HANDED_ON ? new ConcurrentHashMap<>() : m);
+    while (fingerprints.size() < active.size()) {
+      fingerprints.add(new ConcurrentHashMap<>());
     }
   }
 
@@ -125,11 +127,11 @@ final class SheetPrints {
   }
 
   /** How many passes, from the first, act in the same way here and in another sheet. */
-  private int inCommon(SheetPrints o) {
+  private int inCommon(SheetFingerprints o) {
     boolean alike =
         o.held == null
             && o.frame.equals(frame)
-            && o.mapPrint == mapPrint
+            && o.mapFingerprint == mapFingerprint
             && o.sheet.regions().equals(sheet.regions());
     int n = 0;
     while (alike
@@ -145,7 +147,7 @@ final class SheetPrints {
     return a.base() == Area.Base.REGION
         ? !a.inverted()
             && isEmpty(sheet.region(a.region()))
-            && a.grown().isEmpty()
+            && a.seeds().isEmpty()
             && a.strokes().isEmpty()
             && a.terms().stream().noneMatch(t -> t.how() == Term.How.ADD)
         : a.isEmpty();
@@ -178,14 +180,14 @@ final class SheetPrints {
    * pass above {@code depth} passes look at it: this sheet itself where there are none, or where an
    * area below rests on the picture, which would be another one without them.
    */
-  SheetPrints unlit(int depth) {
-    boolean lit = active.subList(0, depth).stream().anyMatch(SheetPrints::isLight);
+  SheetFingerprints unlit(int depth) {
+    boolean lit = active.subList(0, depth).stream().anyMatch(SheetFingerprints::isLight);
     if (!lit || active.subList(0, depth).stream().anyMatch(p -> readsBelow(p.area()))) {
       return this;
     }
     if (unlit == null) {
       List<Pass> rest = sheet.passes().stream().filter(p -> !isLight(p)).toList();
-      unlit = engine.prints(sheet.withPasses(rest));
+      unlit = engine.fingerprints(sheet.withPasses(rest));
     }
     return unlit;
   }
@@ -214,8 +216,8 @@ final class SheetPrints {
                 t -> t.what() instanceof Extent.Region r && readsBelow(sheet.region(r.name())));
   }
 
-  /** The prints whose picture a pass looks at: the held ones if it acted there too. */
-  SheetPrints lookedAt(Pass p) {
+  /** The fingerprints whose picture a pass looks at: the held ones if it acted there too. */
+  SheetFingerprints lookedAt(Pass p) {
     return held != null && held.active.stream().anyMatch(q -> q.id() == p.id()) ? held : this;
   }
 
@@ -251,7 +253,7 @@ final class SheetPrints {
         return true;
       }
     }
-    return a.grown().stream().anyMatch(g -> matte(g).bounds().intersects(src))
+    return a.seeds().stream().anyMatch(g -> matte(g).bounds().intersects(src))
         || a.terms().stream()
             .filter(t -> t.how() == Term.How.ADD)
             .anyMatch(t -> reaches(t, src.grow(reach(t))));
@@ -293,7 +295,7 @@ final class SheetPrints {
           case REGION -> bounds(sheet.region(a.region()));
           case FOUND -> found(a.region());
         };
-    for (Growth g : a.grown()) {
+    for (Seed g : a.seeds()) {
       r = r.union(matte(g).bounds());
     }
     for (Stroke s : a.strokes()) {
@@ -321,7 +323,7 @@ final class SheetPrints {
       h.add(area(sheet.region(a.region()), depth, wide));
     }
     if (a.base() == Area.Base.FOUND) {
-      h.add(mapPrint);
+      h.add(mapFingerprint);
     }
     for (Term t : a.terms()) {
       if (t.what() instanceof Extent.Region r) {
@@ -341,7 +343,7 @@ final class SheetPrints {
     if (d == 0) {
       return engine.sourceHash();
     }
-    Long known = prints.get(d - 1).get(r);
+    Long known = fingerprints.get(d - 1).get(r);
     if (known != null) {
       return known;
     }
@@ -351,7 +353,7 @@ final class SheetPrints {
     if (p.kind().usesArea()) {
       h.add(area(p.area(), d - 1, r));
     }
-    SheetPrints looked = lookedAt(p);
+    SheetFingerprints looked = lookedAt(p);
     for (Rect need : p.kind().looksAt(p, frame, r)) {
       looked.addLook(h, p.id(), need);
     }
@@ -359,7 +361,7 @@ final class SheetPrints {
       looked.addLook(h, p.id(), looked.bounds(looked.pass(p.id()).area()));
     }
     long value = h.get();
-    prints.get(d - 1).put(r, value);
+    fingerprints.get(d - 1).put(r, value);
     return value;
   }
 
@@ -376,9 +378,9 @@ final class SheetPrints {
   }
 
   /** All places from which something is grown that the sheet uses. */
-  List<Growth> growths() {
+  List<Seed> seeds() {
     return Stream.concat(sheet.regions().values().stream(), active.stream().map(Pass::area))
-        .flatMap(a -> a.grown().stream())
+        .flatMap(a -> a.seeds().stream())
         .distinct()
         .toList();
   }
@@ -389,7 +391,7 @@ final class SheetPrints {
   }
 
   private <T> T kept(String part, long bytes, Supplier<T> find) {
-    Hash h = new Hash().add(engine.sourceHash()).add(mapPrint).add("region").add(part);
+    Hash h = new Hash().add(engine.sourceHash()).add(mapFingerprint).add("region").add(part);
     return engine.cache().analysis(h.get(), bytes, find);
   }
 
@@ -398,14 +400,14 @@ final class SheetPrints {
     return regions.flatMap(r -> RegionName.of(region).map(r::bounds)).orElse(new Rect(0, 0, 0, 0));
   }
 
-  Matte matte(Growth g) {
+  Matte matte(Seed g) {
     Hash h = new Hash().add(engine.sourceHash()).add(g.fingerprint()).add(frame.pxPerMm());
-    h.add(mapPrint);
+    h.add(mapFingerprint);
     return engine
         .cache()
         .analysis(
             h.get(),
             2_000_000,
-            () -> Grower.grow(g, engine.original(), frame.pxPerMm(), sheet.faceMap()));
+            () -> RegionGrowing.grow(g, engine.original(), frame.pxPerMm(), sheet.faceMap()));
   }
 }

@@ -17,7 +17,7 @@ import java.util.Random;
 import org.testng.annotations.Test;
 
 /** What is handed on from sheet to sheet is what would be found anew. */
-public class PrintsHandedOnTest {
+public class FingerprintsHandedOnTest {
   private static final SourcePicture PICTURE = Pictures.skin(320, 240, 8, 5);
 
   private static Stroke dot(Random random) {
@@ -73,9 +73,9 @@ public class PrintsHandedOnTest {
   public void aChangeLeavesWhatLiesBelowItKnown() {
     Engine e = Pictures.engine(PICTURE);
     RunSheet s = start();
-    e.prints(s);
+    e.fingerprints(s);
     RunSheet edited = s.change(4, p -> p.withStrength(0.3));
-    assertThat(e.prints(edited).inCommon()).isEqualTo(3);
-    assertThat(e.prints(edited.withRegion("skin", Area.WHOLE)).inCommon()).isZero();
+    assertThat(e.fingerprints(edited).inCommon()).isEqualTo(3);
+    assertThat(e.fingerprints(edited.withRegion("skin", Area.WHOLE)).inCommon()).isZero();
   }
 }

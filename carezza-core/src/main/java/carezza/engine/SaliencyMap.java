@@ -8,8 +8,8 @@ import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
-import carezza.reading.Pull;
 import carezza.reading.Reading;
+import carezza.reading.Saliency;
 import carezza.region.RegionName;
 import java.util.List;
 import java.util.Optional;
@@ -23,7 +23,7 @@ import java.util.stream.Stream;
  * @param eye that of the nearer eye
  * @param rivals places outside the sitter with some contrast, the strongest first
  */
-public record Pulling(Plane mean, int level, double eye, List<Pull.Place> rivals) {
+public record SaliencyMap(Plane mean, int level, double eye, List<Saliency.Place> rivals) {
   /** Share of the eye's contrast from which a place is a rival. */
   private static final double LEAST = 0.8;
 
@@ -49,30 +49,30 @@ public record Pulling(Plane mean, int level, double eye, List<Pull.Place> rivals
   }
 
   /** Places that rival the eye and were not waved away in a view's sheet, the strongest first. */
-  public List<Pull.Place> places(SheetView view) {
+  public List<Saliency.Place> places(SheetView view) {
     return open(view).filter(p -> p.ratio() >= LEAST).limit(MOST_PLACES).toList();
   }
 
   /** The strongest place that was not waved away, as a reading. */
   Reading reading(SheetView view) {
     return eye > 0
-        ? Pull.reading(open(view).mapToDouble(Pull.Place::ratio).max().orElse(0))
+        ? Saliency.reading(open(view).mapToDouble(Saliency.Place::ratio).max().orElse(0))
         : Reading.missing("pull", "noEyeContrast");
   }
 
-  private Stream<Pull.Place> open(SheetView view) {
-    List<Pull.Place> left = view.sheet().leftAlone();
+  private Stream<Saliency.Place> open(SheetView view) {
+    List<Saliency.Place> left = view.sheet().leftAlone();
     double px = view.frame().pxPerMm();
     return rivals.stream().filter(p -> left.stream().noneMatch(q -> p.isStill(q, px)));
   }
 
   /** Of a sheet with a face; none without, since nothing is there to rival. */
-  public static Optional<Pulling> of(Engine engine, SheetView view) {
+  public static Optional<SaliencyMap> of(Engine engine, SheetView view) {
     FaceMap map = view.sheet().faceMap().filter(m -> !m.faces().isEmpty()).orElse(null);
     if (map == null) {
       return Optional.empty();
     }
-    int level = view.frame().levelFor(Pull.finestMm(), LEAST_PX);
+    int level = view.frame().levelFor(Saliency.finestMm(), LEAST_PX);
     Rect all = view.bounds(level);
     long key =
         new Hash()
@@ -85,17 +85,17 @@ public record Pulling(Plane mean, int level, double eye, List<Pull.Place> rivals
         engine.cache().analysis(key, 8 * all.area(), () -> find(view, map, level, all)));
   }
 
-  private static Pulling find(SheetView view, FaceMap map, int level, Rect all) {
+  private static SaliencyMap find(SheetView view, FaceMap map, int level, Rect all) {
     double px = Math.scalb(view.frame().pxPerMm(), -level);
     RgbBlock b = view.read(level, all);
-    List<Plane> contrasts = Pull.contrasts(b, px);
-    Plane mean = Pull.mean(contrasts);
+    List<Plane> contrasts = Saliency.contrasts(b, px);
+    Plane mean = Saliency.mean(contrasts);
     FoundFace first = map.faces().get(0);
     Pin nearer = first.rightIrisPx() >= first.leftIrisPx() ? first.rightPupil() : first.leftPupil();
-    double eye = Pull.ofEye(mean, nearer, level, px);
+    double eye = Saliency.ofEye(mean, nearer, level, px);
     Plane sitter = view.mask(Area.found(RegionName.PERSON.key()), level, all);
-    List<Pull.Place> rivals =
-        eye <= 0 ? List.of() : Pull.rivals(contrasts, sitter, eye, LEAST_SAID, level, px);
-    return new Pulling(mean, level, eye, rivals);
+    List<Saliency.Place> rivals =
+        eye <= 0 ? List.of() : Saliency.rivals(contrasts, sitter, eye, LEAST_SAID, level, px);
+    return new SaliencyMap(mean, level, eye, rivals);
   }
 }

@@ -13,7 +13,7 @@ import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 /** Growing on a plain picture: a shaded disc of one colour on another. */
-public class GrowerTest {
+public class RegionGrowingTest {
   @DataProvider
   public Object[][] colours() {
     return new Object[][] {
@@ -46,7 +46,8 @@ public class GrowerTest {
   private static double overlap(SourcePicture p) {
     Engine e = Pictures.engine(p);
     Matte m =
-        Grower.grow(new Growth(Growth.Like.SKIN, 190, 170, 1), e.original(), 2, Optional.empty());
+        RegionGrowing.grow(
+            new Seed(Seed.Like.SKIN, 190, 170, 1), e.original(), 2, Optional.empty());
     Plane got = m.at(0, new Rect(0, 0, 420, 360));
     double both = 0;
     double either = 0;
@@ -69,7 +70,8 @@ public class GrowerTest {
   public void aTouchOutsideThePictureGrowsNothing() {
     Engine e = Pictures.engine(Pictures.skin(60, 40, 8, 1));
     Matte m =
-        Grower.grow(new Growth(Growth.Like.TEETH, -5, 900, 1), e.original(), 2, Optional.empty());
+        RegionGrowing.grow(
+            new Seed(Seed.Like.TEETH, -5, 900, 1), e.original(), 2, Optional.empty());
     assertThat(m.at(0, new Rect(0, 0, 60, 40)).data()).containsOnly(0f);
   }
 

@@ -11,7 +11,7 @@ import java.util.List;
 import org.testng.annotations.Test;
 
 /** A grey card at 1 px a mm of level 2 with an eye, and with rivals beside it. */
-public class PullTest {
+public class SaliencyTest {
   private static final int LEVEL = 2;
   private static final Rect ALL = new Rect(0, 0, 320, 256);
   private static final Pin EYE = new Pin(4 * 100, 4 * 120);
@@ -33,11 +33,11 @@ public class PullTest {
     return b;
   }
 
-  private static List<Pull.Place> rivals(RgbBlock b, Plane sitter) {
-    List<Plane> c = Pull.contrasts(b, 1);
-    double eye = Pull.ofEye(Pull.mean(c), EYE, LEVEL, 1);
+  private static List<Saliency.Place> rivals(RgbBlock b, Plane sitter) {
+    List<Plane> c = Saliency.contrasts(b, 1);
+    double eye = Saliency.ofEye(Saliency.mean(c), EYE, LEVEL, 1);
     assertThat(eye).isGreaterThan(5);
-    return Pull.rivals(c, sitter, eye, 0.5, LEVEL, 1);
+    return Saliency.rivals(c, sitter, eye, 0.5, LEVEL, 1);
   }
 
   private static Plane sitter() {
@@ -57,7 +57,7 @@ public class PullTest {
   public void aBrightPlaceOutsideTheSitterIsFoundWithItsSize() {
     RgbBlock b = card();
     disc(b, 250, 60, 14, 1, 1);
-    List<Pull.Place> r = rivals(b, sitter());
+    List<Saliency.Place> r = rivals(b, sitter());
     assertThat(r).hasSize(1);
     assertThat(r.get(0).x()).isCloseTo(4 * 250, within(24.0));
     assertThat(r.get(0).y()).isCloseTo(4 * 60, within(24.0));
@@ -72,10 +72,10 @@ public class PullTest {
    */
   @Test
   public void aPlaceWavedAwayStaysSoUntilItGrows() {
-    Pull.Place left = new Pull.Place(400, 300, 20, 1.2);
-    assertThat(new Pull.Place(430, 310, 20, 1.7).isStill(left, 6)).isTrue();
-    assertThat(new Pull.Place(430, 310, 20, 1.9).isStill(left, 6)).isFalse();
-    assertThat(new Pull.Place(490, 310, 10, 1.2).isStill(left, 6)).isFalse();
+    Saliency.Place left = new Saliency.Place(400, 300, 20, 1.2);
+    assertThat(new Saliency.Place(430, 310, 20, 1.7).isStill(left, 6)).isTrue();
+    assertThat(new Saliency.Place(430, 310, 20, 1.9).isStill(left, 6)).isFalse();
+    assertThat(new Saliency.Place(490, 310, 10, 1.2).isStill(left, 6)).isFalse();
   }
 
   /** Colour alone pulls too, and the stronger place comes first. */
@@ -84,7 +84,7 @@ public class PullTest {
     RgbBlock b = card();
     disc(b, 220, 200, 8, 0.28f, 0.17f);
     disc(b, 280, 60, 8, 1, 1);
-    List<Pull.Place> r = rivals(b, sitter());
+    List<Saliency.Place> r = rivals(b, sitter());
     assertThat(r).hasSize(2);
     assertThat(r.get(0).y()).isLessThan(r.get(1).y());
     assertThat(r.get(0).ratio()).isGreaterThan(r.get(1).ratio());

@@ -1,0 +1,28 @@
+package carezza.image;
+
+/** Levels of the picture: 0 is full size, each further one half as large in both directions. */
+public final class Pyramid {
+  /** Coarser levels are never asked for. */
+  public static final int COARSEST = 12;
+
+  private Pyramid() {}
+
+  /**
+   * The coarsest level on which a length still has so many pixels; 0 if it has fewer at full size.
+   *
+   * @param sizePx the length at full size, pixels
+   * @param least pixels of the level
+   */
+  public static int levelFor(double sizePx, double least) {
+    return levelFor(sizePx, least, COARSEST);
+  }
+
+  /** As {@link #levelFor(double, double)}, no coarser than {@code most}. */
+  public static int levelFor(double sizePx, double least, int most) {
+    int level = 0;
+    while (level < most && sizePx / (2 << level) >= least) {
+      level++;
+    }
+    return level;
+  }
+}
