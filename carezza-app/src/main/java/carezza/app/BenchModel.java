@@ -11,7 +11,7 @@ import carezza.io.Document;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
-import carezza.pass.Place;
+import carezza.setting.Place;
 import carezza.pass.light.Neutral;
 import carezza.pass.skin.SkinGather;
 import carezza.reading.Reading;

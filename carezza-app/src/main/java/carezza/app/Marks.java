@@ -10,7 +10,7 @@ import carezza.face.FoundFace;
 import carezza.face.Pin;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
-import carezza.pass.Place;
+import carezza.setting.Place;
 import carezza.reading.Saliency;
 import carezza.screen.Look;
 import java.util.ArrayList;

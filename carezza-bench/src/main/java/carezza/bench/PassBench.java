@@ -10,7 +10,7 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.Pass;
-import carezza.pass.Place;
+import carezza.setting.Place;
 import carezza.reading.Bands;
 import carezza.reading.FacePlanes;
 import carezza.reading.Reading;

@@ -10,7 +10,6 @@ import carezza.engine.TileCache;
 import carezza.face.Pin;
 import carezza.image.Rect;
 import carezza.pass.Pass;
-import carezza.pass.light.Neutral;
 import carezza.screen.Drawn;
 import carezza.screen.Frames;
 import carezza.screen.Look;
@@ -159,7 +158,7 @@ final class SpeedBench {
         "white balance under 500 heals",
         1,
         v,
-        i -> q -> q.with(Neutral.MIRED, -30 + i + 1e-4 * fresh++),
+        i -> q -> q.with("mired", -30 + i + 1e-4 * fresh++),
         3,
         0.4);
   }

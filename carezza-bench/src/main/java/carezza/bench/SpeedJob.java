@@ -9,10 +9,8 @@ import carezza.image.Plane;
 import carezza.image.SourcePicture;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
-import carezza.pass.Place;
-import carezza.pass.light.Neutral;
-import carezza.pass.relief.LightCurve;
-import carezza.pass.skin.SkinGather;
+import carezza.pass.clean.Heals;
+import carezza.setting.Place;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import carezza.sitter.DemoSitter;
@@ -135,32 +133,32 @@ record SpeedJob(SourcePicture picture, RunSheet sheet) {
     double px = map.pxPerMm();
     List<Pass> out = new ArrayList<>();
     add(out, "neutral", Area.WHOLE);
-    set(out, p -> p.with(Neutral.MIRED, 14).with(Neutral.EXPOSURE, 0.15));
+    set(out, p -> p.with("mired", 14).with("exposure", 0.15));
     add(out, "heals", Area.WHOLE);
-    set(out, p -> p.withHeals(heals(random, px, skin, HEALS)));
+    set(out, p -> p.with(Heals.HEALS, Heal.numbered(heals(random, px, skin, HEALS))));
     add(out, "twoBands", Area.ofRegion("skin"));
     add(out, "twoBands", painted(random, px, skin, 12, 25));
     for (int i = 0; i < 8; i++) {
       add(out, i < 4 ? "dodge" : "burn", painted(random, px, skin, STROKES / 8 + (i < 4 ? 1 : 0)));
       int n = i;
-      set(out, p -> p.with(LightCurve.STOPS, 0.15 + 0.05 * n));
+      set(out, p -> p.with("stops", 0.15 + 0.05 * n));
     }
     add(out, "teeth", Area.ofRegion("teeth"));
     add(out, "eyeWhites", Area.ofRegion("eyeWhites"));
     add(out, "neutral", painted(random, px, skin, 10, 40));
-    set(out, p -> p.with(Neutral.EXPOSURE, 0.1));
+    set(out, p -> p.with("exposure", 0.1));
     Pin eye = map.rightEye();
     Place cheek = new Place(eye.x() - 5 * px, eye.y() + 38 * px, 10);
     add(out, "skin", Area.ofRegion("skin"));
-    set(out, p -> p.withPlace(SkinGather.PLACE, cheek));
+    set(out, p -> p.withPlace("reference", cheek));
     add(out, "skin", painted(random, px, skin, 10, 30));
-    set(out, p -> p.withPlace(SkinGather.PLACE, cheek));
+    set(out, p -> p.withPlace("reference", cheek));
     add(out, "neutral", Area.ofRegion("skin").inverted(true));
-    set(out, p -> p.with(Neutral.EXPOSURE, -0.3));
+    set(out, p -> p.with("exposure", -0.3));
     add(out, "dodge", Area.ofRegion("eyeWhites"));
-    set(out, p -> p.with(LightCurve.STOPS, 0.1));
+    set(out, p -> p.with("stops", 0.1));
     add(out, "burn", Area.ofRegion("skin").inverted(true));
-    set(out, p -> p.with(LightCurve.STOPS, 0.2));
+    set(out, p -> p.with("stops", 0.2));
     return out;
   }
 
@@ -242,7 +240,7 @@ record SpeedJob(SourcePicture picture, RunSheet sheet) {
               ? (a.inverted() ? "all but " : "")
                   + (a.region().isEmpty() ? a.base().name().toLowerCase(Locale.ROOT) : a.region())
                   + (a.strokes().isEmpty() ? "" : ", " + a.strokes().size() + " strokes")
-              : p.heals().size() + " heals";
+              : p.items(Heal.class).size() + " heals";
       s.append(String.format(Locale.ROOT, "%4d %-10s %s%n", i++, p.kind().key(), where));
     }
     return s.toString();

@@ -2,6 +2,7 @@ package carezza.area;
 
 import carezza.image.Hash;
 import carezza.image.Rect;
+import carezza.setting.Extra;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
@@ -18,6 +19,7 @@ import java.util.stream.Stream;
  * @param terms regions, windows and shapes joined with all that, in order
  * @param followMm how far its border is drawn to edges of the picture below, 0 to 10 mm; 0 not
  * @param inverted everything but this
+ * @param extra what a newer version knows of it
  */
 public record Area(
     Base base,
@@ -26,7 +28,8 @@ public record Area(
     List<Stroke> strokes,
     List<Term> terms,
     double followMm,
-    boolean inverted) {
+    boolean inverted,
+    Extra extra) {
   public static final double MOST_FOLLOW_MM = 10;
 
   /** What an area starts from. */
@@ -41,11 +44,11 @@ public record Area(
 
   /** Everything. */
   public static final Area WHOLE =
-      new Area(Base.WHOLE, "", List.of(), List.of(), List.of(), 0, false);
+      new Area(Base.WHOLE, "", List.of(), List.of(), List.of(), 0, false, Extra.NONE);
 
   /** Nothing, until something is painted or seeds. */
   public static final Area NONE =
-      new Area(Base.NONE, "", List.of(), List.of(), List.of(), 0, false);
+      new Area(Base.NONE, "", List.of(), List.of(), List.of(), 0, false, Extra.NONE);
 
   public Area {
     seeds = List.copyOf(seeds);
@@ -60,23 +63,23 @@ public record Area(
   }
 
   public static Area ofRegion(String name) {
-    return new Area(Base.REGION, name, List.of(), List.of(), List.of(), 0, false);
+    return new Area(Base.REGION, name, List.of(), List.of(), List.of(), 0, false, Extra.NONE);
   }
 
   public static Area found(String name) {
-    return new Area(Base.FOUND, name, List.of(), List.of(), List.of(), 0, false);
+    return new Area(Base.FOUND, name, List.of(), List.of(), List.of(), 0, false, Extra.NONE);
   }
 
   public Area with(Stroke s) {
     List<Stroke> all = new ArrayList<>(strokes);
     all.add(s);
-    return new Area(base, region, seeds, all, terms, followMm, inverted);
+    return new Area(base, region, seeds, all, terms, followMm, inverted, extra);
   }
 
   public Area with(Seed g) {
     List<Seed> all = new ArrayList<>(seeds);
     all.add(g);
-    return new Area(base, region, all, strokes, terms, followMm, inverted);
+    return new Area(base, region, all, strokes, terms, followMm, inverted, extra);
   }
 
   public Area with(Term t) {
@@ -86,27 +89,27 @@ public record Area(
   }
 
   public Area withTerms(List<Term> all) {
-    return new Area(base, region, seeds, strokes, all, followMm, inverted);
+    return new Area(base, region, seeds, strokes, all, followMm, inverted, extra);
   }
 
   public Area withFollow(double mm) {
-    return new Area(base, region, seeds, strokes, terms, mm, inverted);
+    return new Area(base, region, seeds, strokes, terms, mm, inverted, extra);
   }
 
   /** The area before anything is joined with it and before it is inverted. */
   public Area bare() {
     return terms.isEmpty() && followMm == 0 && !inverted
         ? this
-        : new Area(base, region, seeds, strokes, List.of(), 0, false);
+        : new Area(base, region, seeds, strokes, List.of(), 0, false, Extra.NONE);
   }
 
   /** The area as it was with its first {@code n} strokes. */
   public Area withStrokes(int n) {
-    return new Area(base, region, seeds, strokes.subList(0, n), terms, followMm, inverted);
+    return new Area(base, region, seeds, strokes.subList(0, n), terms, followMm, inverted, extra);
   }
 
   public Area inverted(boolean on) {
-    return new Area(base, region, seeds, strokes, terms, followMm, on);
+    return new Area(base, region, seeds, strokes, terms, followMm, on, extra);
   }
 
   /** True when nothing is covered whatever the picture. */
@@ -114,7 +117,7 @@ public record Area(
     return !inverted
         && base == Base.NONE
         && seeds.isEmpty()
-        && terms.stream().noneMatch(t -> t.how() == Term.How.ADD)
+        && terms.stream().noneMatch(Term::adds)
         && strokes.stream().noneMatch(s -> s.brush().puts());
   }
 
@@ -122,8 +125,16 @@ public record Area(
   public boolean isWhole() {
     return !inverted
         && base == Base.WHOLE
-        && terms.isEmpty()
+        && terms.stream().noneMatch(Term::isKnown)
         && strokes.stream().allMatch(s -> s.brush().puts());
+  }
+
+  /** Whether a newer version set something of it that acts as nothing here. */
+  public boolean isPartlyUnknown() {
+    return !extra.isEmpty()
+        || terms.stream().anyMatch(t -> !t.extra().isEmpty() || t.what() instanceof Extent.Unknown)
+        || seeds.stream().anyMatch(s -> !s.extra().isEmpty())
+        || strokes.stream().anyMatch(s -> !s.extra().isEmpty());
   }
 
   /** Names of the regions and areas of the sheet that it is made from. */

@@ -91,6 +91,9 @@ public final class AreaMask {
 
   private static float[] joined(Area area, Context ctx, int level, Rect rect, float[] m) {
     for (Term t : area.terms()) {
+      if (!t.isKnown()) {
+        continue;
+      }
       float[] r = weights(t, ctx, level, rect);
       for (int i = 0; i < m.length; i++) {
         float v = r == null ? 1 : r[i];

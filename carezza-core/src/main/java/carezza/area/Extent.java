@@ -17,6 +17,9 @@ public sealed interface Extent {
     }
   }
 
+  /** Something that only a newer version knows; acts as nothing. */
+  record Unknown() implements Extent {}
+
   /** A window on the picture below, read at a Gaussian of 0.5 mm. */
   sealed interface Window extends Extent {}
 

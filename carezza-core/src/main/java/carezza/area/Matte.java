@@ -11,6 +11,9 @@ import java.util.List;
  * interpolated linearly below it. Outside its plane it is 0.
  */
 public final class Matte {
+  /** 0 everywhere. */
+  public static final Matte NOTHING = new Matte(0, new Plane(new Rect(0, 0, 0, 0)));
+
   private final int level;
   private final List<Plane> pyramid = new ArrayList<>();
 

@@ -87,10 +87,11 @@ public final class RegionGrowing {
           case SKIN -> SKIN;
           case TEETH -> TEETH;
           case EYE_WHITE -> EYE_WHITE;
+          case UNKNOWN -> throw new IllegalArgumentException("nothing is grown from " + g);
         };
     int level = Pyramid.levelFor(pxPerMm, t.pxPerMm, 6);
     if (!source.bounds(0).contains((int) Math.floor(g.x()), (int) Math.floor(g.y()))) {
-      return new Matte(level, new Plane(new Rect(0, 0, 0, 0)));
+      return Matte.NOTHING;
     }
     double px = pxPerMm / (1 << level);
     Rect near = Rect.ofDisc(g.x(), g.y(), t.reachMm * pxPerMm).toLevel(level);

@@ -2,6 +2,7 @@ package carezza.area;
 
 import carezza.image.Hash;
 import carezza.image.Rect;
+import carezza.setting.Extra;
 import java.util.Arrays;
 
 /**
@@ -43,6 +44,7 @@ public final class Stroke {
 
   private final Brush brush;
   private final int[] samples;
+  private final Extra extra;
   private final long hash;
   private final double left;
   private final double top;
@@ -57,12 +59,20 @@ public final class Stroke {
    * @param samples {@link #FIELDS} integers a sample, one sample or more
    */
   public Stroke(Brush brush, int[] samples) {
+    this(brush, samples, Extra.NONE);
+  }
+
+  /**
+   * @param extra what a newer version knows of it
+   */
+  public Stroke(Brush brush, int[] samples, Extra extra) {
     if (samples.length == 0 || samples.length % FIELDS != 0) {
       throw new IllegalArgumentException(
           "samples holds " + samples.length + " values, must be " + FIELDS + " a sample");
     }
     this.brush = brush;
     this.samples = samples.clone();
+    this.extra = extra;
     hash =
         new Hash()
             .add(brush.puts)
@@ -89,6 +99,10 @@ public final class Stroke {
 
   public Brush brush() {
     return brush;
+  }
+
+  public Extra extra() {
+    return extra;
   }
 
   public int count() {
@@ -149,7 +163,10 @@ public final class Stroke {
 
   @Override
   public boolean equals(Object o) {
-    return o instanceof Stroke s && brush.equals(s.brush) && Arrays.equals(samples, s.samples);
+    return o instanceof Stroke s
+        && brush.equals(s.brush)
+        && Arrays.equals(samples, s.samples)
+        && extra.equals(s.extra);
   }
 
   @Override

@@ -13,8 +13,6 @@ import carezza.pass.Heal;
 import carezza.pass.Pass;
 import carezza.pass.Places;
 import carezza.pass.Stage;
-import carezza.pass.even.TwoBands;
-import carezza.pass.skin.SkinGather;
 import carezza.reading.CatchLights;
 import carezza.reading.FacePlanes;
 import carezza.reading.HealMatch;
@@ -79,9 +77,10 @@ public final class Measuring {
     out.add(healMatch(judged, cancelled));
     out.add(
         judged.passes().stream()
-            .filter(p -> p.on() && p.kind() instanceof TwoBands)
+            .filter(Pass::on)
+            .flatMapToDouble(p -> p.kind().splitMm(p).stream())
+            .mapToObj(mm -> SkinReadings.split(skin.pores(mm)))
             .findFirst()
-            .map(p -> SkinReadings.split(skin.pores(TwoBands.sigmaMm(p))))
             .orElse(new Reading("split", Double.NaN, Double.NaN, 0, 0, "", "noSplit")));
     return out;
   }
@@ -115,8 +114,8 @@ public final class Measuring {
   /** Colour of the place that skin is gathered towards, without the retouching. */
   private static Optional<double[]> reference(RunSheet sheet, SheetView before) {
     return sheet.passes().stream()
-        .filter(p -> p.on() && p.places().containsKey(SkinGather.PLACE))
-        .map(p -> p.places().get(SkinGather.PLACE))
+        .filter(Pass::on)
+        .flatMap(p -> p.kind().reference(p).stream())
         .filter(p -> !Places.bounds(before.frame(), p).isEmpty())
         .findFirst()
         .map(p -> Places.meanLight(before, before.frame(), p))
@@ -198,7 +197,10 @@ public final class Measuring {
     RunSheet upTo = sheet.muting(p -> p.kind().stage().compareTo(Stage.FEATURES) > 0);
     SheetView now = engine.view(upTo, cancelled);
     List<Heal> heals =
-        sheet.passes().stream().filter(Pass::on).flatMap(p -> p.heals().stream()).toList();
+        sheet.passes().stream()
+            .filter(Pass::on)
+            .flatMap(p -> p.items(Heal.class).stream())
+            .toList();
     long good = heals.parallelStream().filter(h -> matches(now, h)).count();
     return HealMatch.rate((int) good, heals.size());
   }

@@ -149,7 +149,7 @@ final class SheetFingerprints {
             && isEmpty(sheet.region(a.region()))
             && a.seeds().isEmpty()
             && a.strokes().isEmpty()
-            && a.terms().stream().noneMatch(t -> t.how() == Term.How.ADD)
+            && a.terms().stream().noneMatch(Term::adds)
         : a.isEmpty();
   }
 
@@ -254,9 +254,7 @@ final class SheetFingerprints {
       }
     }
     return a.seeds().stream().anyMatch(g -> matte(g).bounds().intersects(src))
-        || a.terms().stream()
-            .filter(t -> t.how() == Term.How.ADD)
-            .anyMatch(t -> reaches(t, src.grow(reach(t))));
+        || a.terms().stream().filter(Term::adds).anyMatch(t -> reaches(t, src.grow(reach(t))));
   }
 
   private boolean reaches(Term t, Rect src) {
@@ -304,7 +302,7 @@ final class SheetFingerprints {
       }
     }
     for (Term t : a.terms()) {
-      if (t.how() == Term.How.ADD) {
+      if (t.adds()) {
         r = r.union(extent(t.what()).grow(reach(t)).intersect(all));
       }
     }
@@ -401,6 +399,9 @@ final class SheetFingerprints {
   }
 
   Matte matte(Seed g) {
+    if (g.like() == Seed.Like.UNKNOWN) {
+      return Matte.NOTHING;
+    }
     Hash h = new Hash().add(engine.sourceHash()).add(g.fingerprint()).add(frame.pxPerMm());
     h.add(mapFingerprint);
     return engine

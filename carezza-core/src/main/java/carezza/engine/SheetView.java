@@ -343,6 +343,11 @@ public final class SheetView implements PixelReader {
   private record PassEvaluation(Pass pass, SheetView view, int depth, boolean isHeld, Matrix3 light)
       implements EvaluationContext {
     @Override
+    public EvaluationContext on(Pass p) {
+      return new PassEvaluation(p, view, depth, isHeld, light);
+    }
+
+    @Override
     public EvaluationContext unlit() {
       SheetFingerprints bare = view.fingerprints.unlit(depth);
       return bare == view.fingerprints

@@ -1,6 +1,7 @@
 package carezza.face;
 
 import carezza.image.Hash;
+import carezza.setting.Extra;
 import java.util.List;
 import java.util.Optional;
 
@@ -18,8 +19,10 @@ import java.util.Optional;
  * @param eyeDistanceMm inter-pupillary distance, 40 to 80 mm, usually 63
  * @param faces those found, the principal sitter's, whose pupils these are, first; none when the
  *     eyes were pinned by hand
+ * @param extra what a newer version knows of it
  */
-public record FaceMap(Pin rightEye, Pin leftEye, double eyeDistanceMm, List<FoundFace> faces) {
+public record FaceMap(
+    Pin rightEye, Pin leftEye, double eyeDistanceMm, List<FoundFace> faces, Extra extra) {
   public static final double MEAN_EYE_DISTANCE_MM = 63;
   public static final double SPREAD = 0.06;
   public static final double MEAN_IRIS_MM = 11.7;
@@ -38,6 +41,10 @@ public record FaceMap(Pin rightEye, Pin leftEye, double eyeDistanceMm, List<Foun
       throw new IllegalArgumentException(
           "eye pins lie " + rightEye.distance(leftEye) + " px apart, must be 4 or more");
     }
+  }
+
+  public FaceMap(Pin rightEye, Pin leftEye, double eyeDistanceMm, List<FoundFace> faces) {
+    this(rightEye, leftEye, eyeDistanceMm, faces, Extra.NONE);
   }
 
   public FaceMap(Pin rightEye, Pin leftEye, double eyeDistanceMm) {

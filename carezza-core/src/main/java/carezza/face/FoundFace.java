@@ -1,6 +1,7 @@
 package carezza.face;
 
 import carezza.image.Hash;
+import carezza.setting.Extra;
 import java.util.List;
 
 /**
@@ -14,6 +15,7 @@ import java.util.List;
  * @param rightIrisPx diameter
  * @param leftIrisPx diameter
  * @param person where the picture shows a person
+ * @param extra what a newer version knows of it
  */
 public record FoundFace(
     double score,
@@ -22,7 +24,8 @@ public record FoundFace(
     Pin leftPupil,
     double rightIrisPx,
     double leftIrisPx,
-    PersonMask person) {
+    PersonMask person,
+    Extra extra) {
   /** Points of a mesh. */
   public static final int POINTS = 468;
 
@@ -37,12 +40,24 @@ public record FoundFace(
     }
   }
 
+  public FoundFace(
+      double score,
+      List<Pin> mesh,
+      Pin rightPupil,
+      Pin leftPupil,
+      double rightIrisPx,
+      double leftIrisPx,
+      PersonMask person) {
+    this(score, mesh, rightPupil, leftPupil, rightIrisPx, leftIrisPx, person, Extra.NONE);
+  }
+
   public FoundFace withMesh(List<Pin> points) {
-    return new FoundFace(score, points, rightPupil, leftPupil, rightIrisPx, leftIrisPx, person);
+    return new FoundFace(
+        score, points, rightPupil, leftPupil, rightIrisPx, leftIrisPx, person, extra);
   }
 
   public FoundFace withPerson(PersonMask mask) {
-    return new FoundFace(score, mesh, rightPupil, leftPupil, rightIrisPx, leftIrisPx, mask);
+    return new FoundFace(score, mesh, rightPupil, leftPupil, rightIrisPx, leftIrisPx, mask, extra);
   }
 
   /** With places and sizes in hundredths of a pixel, so that documents stay small. */
@@ -54,7 +69,8 @@ public record FoundFace(
         hundredths(leftPupil),
         hundredths(rightIrisPx),
         hundredths(leftIrisPx),
-        person);
+        person,
+        extra);
   }
 
   private static Pin hundredths(Pin p) {

@@ -13,6 +13,9 @@ import java.util.function.Supplier;
 public interface EvaluationContext {
   Pass pass();
 
+  /** The same for the pass in another state. */
+  EvaluationContext on(Pass p);
+
   Frame frame();
 
   /** The picture as the passes below leave it; an earlier one while {@link #isHeld}. */

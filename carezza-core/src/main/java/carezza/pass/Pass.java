@@ -2,45 +2,40 @@ package carezza.pass;
 
 import carezza.area.Area;
 import carezza.image.Hash;
+import carezza.setting.Extra;
+import carezza.setting.Field;
+import carezza.setting.NumberField;
+import carezza.setting.Place;
+import carezza.setting.PlaceField;
+import carezza.setting.Settings;
 import java.util.List;
-import java.util.Map;
-import java.util.TreeMap;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
 
 /**
  * One re-editable edit. Immutable; every change makes a new one.
  *
  * @param id unique in its run sheet, kept through changes
  * @param kind what it does
- * @param values a value for each of the kind's parameters
+ * @param settings a value for each of the kind's fields
  * @param area where it acts
  * @param strength 0 to the kind's maximum; 1 is 100 %
  * @param on muted when false
- * @param places named places it refers to
- * @param heals heals, for the kind that has them
+ * @param extra what a newer version knows of it beside these
  */
 public record Pass(
     long id,
     PassKind kind,
-    Map<String, Double> values,
+    Settings settings,
     Area area,
     double strength,
     boolean on,
-    Map<String, Place> places,
-    List<Heal> heals) {
+    Extra extra) {
 
   public Pass {
-    TreeMap<String, Double> all = new TreeMap<>();
-    for (Parameter p : kind.parameters()) {
-      all.put(p.key(), p.check(values.getOrDefault(p.key(), p.start())));
+    if (!settings.fields().equals(kind.fields())) {
+      throw new IllegalArgumentException(kind.key() + " has other settings than those given");
     }
-    for (String key : values.keySet()) {
-      if (!all.containsKey(key)) {
-        throw new IllegalArgumentException(kind.key() + " has no setting '" + key + "'");
-      }
-    }
-    values = java.util.Collections.unmodifiableMap(all);
-    places = java.util.Collections.unmodifiableMap(new TreeMap<>(places));
-    heals = List.copyOf(heals);
     if (!(strength >= 0 && strength <= kind.maxStrength())) {
       throw new IllegalArgumentException(
           "strength = " + strength + ", must be in [0, " + kind.maxStrength() + "]");
@@ -49,54 +44,79 @@ public record Pass(
 
   /** A new pass of a kind at its starting settings. */
   public static Pass start(long id, PassKind kind, Area area) {
-    return new Pass(id, kind, Map.of(), area, 1, true, Map.of(), List.of());
+    return new Pass(id, kind, Settings.start(kind.fields()), area, 1, true, Extra.NONE);
   }
 
+  /** The value of a setting. */
+  public <T> T get(Field<T> f) {
+    return settings.get(f);
+  }
+
+  public <T> Pass with(Field<T> f, T value) {
+    return withSettings(settings.with(f, value));
+  }
+
+  /** The value of a number by its name. */
   public double value(String key) {
-    Double v = values.get(key);
-    if (v == null) {
-      throw new IllegalArgumentException(kind.key() + " has no setting '" + key + "'");
-    }
-    return v;
+    return get(number(key));
   }
 
+  /** With a number set by its name. */
   public Pass with(String key, double value) {
-    Map<String, Double> v = new TreeMap<>(values);
-    v.put(key, value);
-    return new Pass(id, kind, v, area, strength, on, places, heals);
+    return with(number(key), value);
+  }
+
+  /** With a place set by its name. */
+  public Pass withPlace(String key, Place place) {
+    if (settings.field(key) instanceof PlaceField f) {
+      return with(f, Optional.of(place));
+    }
+    throw new IllegalArgumentException("setting '" + key + "' is no place");
+  }
+
+  private NumberField number(String key) {
+    if (settings.field(key) instanceof NumberField f) {
+      return f;
+    }
+    throw new IllegalArgumentException("setting '" + key + "' is no number");
+  }
+
+  /** All things of a type in lists of its settings. */
+  public <I> List<I> items(Class<I> type) {
+    return settings.items(type).toList();
+  }
+
+  public Pass withSettings(Settings s) {
+    return new Pass(id, kind, s, area, strength, on, extra);
   }
 
   public Pass withArea(Area a) {
-    return new Pass(id, kind, values, a, strength, on, places, heals);
+    return new Pass(id, kind, settings, a, strength, on, extra);
+  }
+
+  public Pass withArea(UnaryOperator<Area> how) {
+    return withArea(how.apply(area));
   }
 
   public Pass withStrength(double s) {
-    return new Pass(id, kind, values, area, s, on, places, heals);
+    return new Pass(id, kind, settings, area, s, on, extra);
   }
 
   public Pass withOn(boolean o) {
-    return new Pass(id, kind, values, area, strength, o, places, heals);
-  }
-
-  public Pass withPlace(String name, Place p) {
-    Map<String, Place> all = new TreeMap<>(places);
-    all.put(name, p);
-    return new Pass(id, kind, values, area, strength, on, all, heals);
-  }
-
-  public Pass withHeals(List<Heal> h) {
-    return new Pass(id, kind, values, area, strength, on, places, h);
+    return new Pass(id, kind, settings, area, strength, o, extra);
   }
 
   public Pass withId(long newId) {
-    return new Pass(newId, kind, values, area, strength, on, places, heals);
+    return new Pass(newId, kind, settings, area, strength, on, extra);
   }
 
-  /** Fingerprint of kind, values and places: what an analysis of this pass depends on. */
+  /** Whether a newer version set something of it that this one leaves as it is. */
+  public boolean isPartlyUnknown() {
+    return !extra.isEmpty() || !settings.extra().isEmpty() || area.isPartlyUnknown();
+  }
+
+  /** Fingerprint of kind and settings: what an analysis of this pass depends on. */
   public long settingsHash() {
-    Hash h = new Hash().add(kind.key());
-    values.forEach((k, v) -> h.add(k).add(v));
-    places.forEach((k, p) -> h.add(k).add(p.x()).add(p.y()).add(p.sizeMm()));
-    return h.get();
+    return new Hash().add(kind.key()).add(settings.fingerprint()).get();
   }
 }

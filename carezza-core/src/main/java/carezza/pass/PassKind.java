@@ -1,14 +1,20 @@
 package carezza.pass;
 
+import carezza.area.Area;
 import carezza.color.Matrix3;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import carezza.setting.Field;
+import carezza.setting.Place;
+import carezza.setting.Settings;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 
 /**
- * A kind of pass: its parameters and its computation. Stateless. Everything a kind reads comes
- * through {@link EvaluationContext}; a pixel whose weight is 0 keeps its incoming bits.
+ * A kind of pass: its settings, its computation, and what it says of itself. Everything a kind
+ * reads comes through {@link EvaluationContext}; a pixel whose weight is 0 keeps its incoming bits.
+ * Thread-safe: what is answered depends on the arguments alone.
  */
 public interface PassKind {
   /** Name in the document and the word bundle. */
@@ -16,15 +22,18 @@ public interface PassKind {
 
   Stage stage();
 
-  List<Parameter> parameters();
+  /** Its settings, in the order in which they are shown. */
+  List<Field<?>> fields();
 
   /** Highest strength, 1 to 2. */
   default double maxStrength() {
     return 2;
   }
 
-  /** Readings that this kind moves, those shown first first. */
-  List<ReadingKey> affects();
+  // ---- what it says of itself
+
+  /** Names of the readings that this kind moves, those shown first first. */
+  List<String> affects();
 
   /**
    * True for kinds that act on a painted or grown area; false where the kind has its own shapes.
@@ -37,6 +46,68 @@ public interface PassKind {
   default String homeRegion() {
     return "";
   }
+
+  /** A new pass as it begins on this picture. */
+  default Pass start(long id, Known known) {
+    return Pass.start(id, this, homeRegion().isEmpty() ? Area.WHOLE : Area.ofRegion(homeRegion()));
+  }
+
+  /** What was measured that recommends a pass of this kind. */
+  default Optional<Finding> finding(Known known) {
+    return Optional.empty();
+  }
+
+  /**
+   * Key of the word bundle under which this kind is offered as the next step, empty where it never
+   * is; kinds with one key are one step.
+   */
+  default String nextStep() {
+    return "";
+  }
+
+  /** What can be done beside setting it. */
+  default List<Action> actions() {
+    return List.of();
+  }
+
+  /** What the hand does on the picture. */
+  default PassTool tool() {
+    return usesArea() ? new PassTool.Brush() : new PassTool.None();
+  }
+
+  /**
+   * What a pass did, where that can be said.
+   *
+   * @param known readings of the picture as it is now
+   */
+  default Optional<Summary> summary(Pass p, Known known) {
+    return Optional.empty();
+  }
+
+  /** Sigma in mm at which a pass parts the picture into bands, where it does. */
+  default OptionalDouble splitMm(Pass p) {
+    return OptionalDouble.empty();
+  }
+
+  /** The place whose colour skin is measured against, where a pass has one. */
+  default Optional<Place> reference(Pass p) {
+    return Optional.empty();
+  }
+
+  /** Whether a pass of this kind on a place quietens what draws the eye there. */
+  default boolean quietens() {
+    return false;
+  }
+
+  /** Settings under which it acts on skin, with its items inside the picture: what tests try. */
+  default Settings sample(Frame frame) {
+    return Settings.start(fields());
+  }
+
+  /** Settings that change nothing. */
+  Settings neutral();
+
+  // ---- what it computes
 
   /** True when these settings change nothing, wherever the area is. */
   boolean isNeutral(Pass p);

@@ -4,6 +4,7 @@ import carezza.image.PixelReader;
 import carezza.image.Pyramid;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import carezza.setting.Place;
 
 /** Measures the light of a {@link Place}. */
 public final class Places {

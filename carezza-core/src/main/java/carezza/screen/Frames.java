@@ -7,7 +7,6 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.Pass;
-import carezza.pass.even.TwoBands;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
@@ -81,9 +80,8 @@ public final class Frames {
     /** Where the bands part, mm: as the sheet's two bands are set, else as they start. */
     double splitMm() {
       return view.sheet().passes().stream()
-          .filter(p -> p.kind() instanceof TwoBands)
+          .flatMapToDouble(p -> p.kind().splitMm(p).stream())
           .findFirst()
-          .map(TwoBands::sigmaMm)
           .orElse(SPLIT_MM);
     }
   }

@@ -7,34 +7,41 @@ import carezza.pass.features.Whiten;
 import carezza.pass.light.Neutral;
 import carezza.pass.relief.LightCurve;
 import carezza.pass.skin.SkinGather;
+import carezza.register.Register;
 import java.util.List;
+import java.util.Optional;
 
 /** The register of pass kinds, in the order in which they are offered. */
 public final class Kinds {
-  private static final List<PassKind> ALL =
-      List.of(
-          new Neutral(),
-          new Heals(),
-          new TwoBands(),
-          LightCurve.dodge(),
-          LightCurve.burn(),
-          Whiten.teeth(),
-          Whiten.eyeWhites(),
-          new SkinGather());
+  private static final Register<PassKind> ALL =
+      Register.of(
+          PassKind.class,
+          PassKind::key,
+          List.of(
+              new Neutral(),
+              new Heals(),
+              new TwoBands(),
+              LightCurve.dodge(),
+              LightCurve.burn(),
+              Whiten.teeth(),
+              Whiten.eyeWhites(),
+              new SkinGather()));
 
   private Kinds() {}
 
   public static List<PassKind> all() {
-    return ALL;
+    return ALL.all();
   }
 
   /**
    * @throws IllegalArgumentException when there is no kind of that name
    */
   public static PassKind of(String key) {
-    return ALL.stream()
-        .filter(k -> k.key().equals(key))
-        .findFirst()
-        .orElseThrow(() -> new IllegalArgumentException("no pass kind '" + key + "'"));
+    return find(key).orElseThrow(() -> new IllegalArgumentException("no pass kind '" + key + "'"));
+  }
+
+  /** The kind of a name, if this version knows one. */
+  public static Optional<PassKind> find(String key) {
+    return ALL.find(key);
   }
 }

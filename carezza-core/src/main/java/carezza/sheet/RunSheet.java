@@ -10,7 +10,6 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 import java.util.function.UnaryOperator;
 
 /**
@@ -18,66 +17,66 @@ import java.util.function.UnaryOperator;
  * first applied first. Immutable.
  *
  * @param faceMap eye pins and scale, empty until pinned
- * @param regions named regions as far as they were pointed out or edited
+ * @param areas named regions as far as they were pointed out or edited
  * @param passes in the order they are applied
  * @param leftAlone places that draw the eye and were waved away
  */
 public record RunSheet(
     Optional<FaceMap> faceMap,
-    Map<String, Area> regions,
+    NamedAreas areas,
     List<Pass> passes,
     List<Saliency.Place> leftAlone) {
   public static final RunSheet EMPTY =
-      new RunSheet(Optional.empty(), Map.of(), List.of(), List.of());
+      new RunSheet(Optional.empty(), NamedAreas.NONE, List.of(), List.of());
 
   public RunSheet {
-    regions = Collections.unmodifiableMap(new TreeMap<>(regions));
     passes = List.copyOf(passes);
     leftAlone = List.copyOf(leftAlone);
-    for (String name : regions.keySet()) {
-      if (leadsTo(name, name, regions, regions.size())) {
-        throw new IllegalArgumentException("area '" + name + "' is made from itself");
-      }
-    }
     if (passes.stream().map(Pass::id).distinct().count() != passes.size()) {
       throw new IllegalArgumentException("two passes have the same id");
     }
   }
 
-  /** Whether an area refers to another, over at most {@code steps} others. */
-  private static boolean leadsTo(String from, String to, Map<String, Area> all, int steps) {
-    Area a = all.get(from);
-    return a != null
-        && steps >= 0
-        && a.refersTo().anyMatch(n -> n.equals(to) || leadsTo(n, to, all, steps - 1));
+  /**
+   * @throws IllegalArgumentException when an area is made from itself or two passes have one id
+   */
+  public RunSheet(
+      Optional<FaceMap> faceMap,
+      Map<String, Area> regions,
+      List<Pass> passes,
+      List<Saliency.Place> leftAlone) {
+    this(faceMap, new NamedAreas(regions), passes, leftAlone);
+  }
+
+  /** Named regions as far as they were pointed out or edited. */
+  public Map<String, Area> regions() {
+    return areas.byName();
   }
 
   public RunSheet withFaceMap(FaceMap map) {
-    return new RunSheet(Optional.of(map), regions, passes, leftAlone);
+    return new RunSheet(Optional.of(map), areas, passes, leftAlone);
   }
 
   public RunSheet withRegion(String name, Area area) {
-    Map<String, Area> all = new TreeMap<>(regions);
-    all.put(name, area);
-    return new RunSheet(faceMap, all, passes, leftAlone);
+    return new RunSheet(faceMap, areas.with(name, area), passes, leftAlone);
   }
 
   public RunSheet withPasses(List<Pass> list) {
-    return new RunSheet(faceMap, regions, list, leftAlone);
+    return new RunSheet(faceMap, areas, list, leftAlone);
   }
 
   /** With a place that draws the eye waved away. */
   public RunSheet leaving(Saliency.Place place) {
     List<Saliency.Place> all = new ArrayList<>(leftAlone);
     all.add(place);
-    return new RunSheet(faceMap, regions, passes, all);
+    return new RunSheet(faceMap, areas, passes, all);
   }
 
   /** A region as it was pointed out or edited, else as it is found from the face map, else none. */
   public Area region(String name) {
     boolean canBeFound =
         RegionName.of(name).isPresent() && faceMap.filter(m -> !m.faces().isEmpty()).isPresent();
-    return regions.getOrDefault(name, canBeFound ? Area.found(name) : Area.NONE);
+    return regions().getOrDefault(name, canBeFound ? Area.found(name) : Area.NONE);
   }
 
   public Optional<Pass> pass(long id) {

@@ -9,11 +9,12 @@ import carezza.color.ColorEncoding;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
+import carezza.pass.Action;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
-import carezza.pass.Place;
+import carezza.pass.clean.Heals;
 import carezza.pass.clean.SourceSearch;
-import carezza.pass.light.Neutral;
+import carezza.setting.Place;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import carezza.testing.Pictures;
@@ -30,8 +31,11 @@ public class EngineTest {
 
   private static Pass heals() {
     return Pass.start(1, Kinds.of("heals"), Area.WHOLE)
-        .withHeals(
-            List.of(new Heal(70, 60, 70, 60, 8, 50, 4), new Heal(30, 100, 30, 100, 5, 40, -10)));
+        .with(
+            Heals.HEALS,
+            Heal.numbered(
+                List.of(
+                    new Heal(70, 60, 70, 60, 8, 50, 4), new Heal(30, 100, 30, 100, 5, 40, -10))));
   }
 
   @Test
@@ -109,8 +113,11 @@ public class EngineTest {
     Heal first = new Heal(70, 60, 70, 60, 8, 60, 0);
     Heal second = new Heal(160, 100, 160, 100, 8, -90, -40);
     Pass p = Pass.start(1, Kinds.of("heals"), Area.WHOLE);
-    RunSheet both = Pictures.pinned().withPasses(List.of(p.withHeals(List.of(first, second))));
-    RunSheet alone = Pictures.pinned().withPasses(List.of(p.withHeals(List.of(second))));
+    RunSheet both =
+        Pictures.pinned()
+            .withPasses(List.of(p.with(Heals.HEALS, Heal.numbered(List.of(first, second)))));
+    RunSheet alone =
+        Pictures.pinned().withPasses(List.of(p.with(Heals.HEALS, Heal.numbered(List.of(second)))));
     Rect there = new Rect(145, 85, 30, 30);
     assertThat(
             Pictures.difference(
@@ -140,7 +147,8 @@ public class EngineTest {
     Pass p = Pass.start(1, Kinds.of("neutral"), Area.WHOLE);
     RunSheet s = Pictures.pinned().withPasses(List.of(p));
     Place place = new Place(150, 100, 8);
-    Pass found = Neutral.neutralAt(e.view(s, () -> false).contextFor(p), place);
+    Action.PointAt point = (Action.PointAt) p.kind().actions().get(0);
+    Pass found = point.found().at(e.view(s, () -> false).contextFor(p), place);
     RunSheet now = s.change(1, q -> found);
     RgbBlock b = e.view(now, () -> false).read(0, new Rect(140, 90, 20, 20));
     double[] sum = new double[3];

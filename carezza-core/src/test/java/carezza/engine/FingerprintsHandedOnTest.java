@@ -8,6 +8,7 @@ import carezza.image.Rect;
 import carezza.image.SourcePicture;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
+import carezza.pass.clean.Heals;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import carezza.testing.Pictures;
@@ -31,7 +32,7 @@ public class FingerprintsHandedOnTest {
     out.add(Pass.start(1, Kinds.of("neutral"), Area.WHOLE).with("exposure", 0.3));
     out.add(
         Pass.start(2, Kinds.of("heals"), Area.WHOLE)
-            .withHeals(List.of(new Heal(90, 80, 90, 80, 6, 60, 4))));
+            .with(Heals.HEALS, Heal.numbered(List.of(new Heal(90, 80, 90, 80, 6, 60, 4)))));
     out.add(Pass.start(3, Kinds.of("twoBands"), Area.ofRegion("skin")));
     out.add(Pass.start(4, Kinds.of("dodge"), Area.ofRegion("skin")));
     out.add(Pass.start(5, Kinds.of("burn"), Area.WHOLE));

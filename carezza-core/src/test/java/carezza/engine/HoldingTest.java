@@ -10,6 +10,7 @@ import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
+import carezza.pass.clean.Heals;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import carezza.testing.Pictures;
@@ -34,9 +35,12 @@ public class HoldingTest {
     Pass neutral = Pass.start(1, Kinds.of("neutral"), Area.WHOLE).with("exposure", 0.1);
     Pass heals =
         Pass.start(2, Kinds.of("heals"), Area.WHOLE)
-            .withHeals(
-                List.of(
-                    new Heal(90, 80, 90, 80, 6, 60, 4), new Heal(300, 200, 300, 200, 5, 40, 9)));
+            .with(
+                Heals.HEALS,
+                Heal.numbered(
+                    List.of(
+                        new Heal(90, 80, 90, 80, 6, 60, 4),
+                        new Heal(300, 200, 300, 200, 5, 40, 9))));
     Pass even = Pass.start(3, Kinds.of("twoBands"), Area.WHOLE);
     Pass dodge = Pass.start(4, Kinds.of("dodge"), Area.NONE.with(line(60, 8)));
     Pass burn = Pass.start(5, Kinds.of("burn"), Area.NONE.with(line(180, 8)));

@@ -11,8 +11,8 @@ import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
-import carezza.pass.Place;
-import carezza.pass.skin.SkinGather;
+import carezza.pass.clean.Heals;
+import carezza.setting.Place;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import carezza.testing.Pictures;
@@ -32,11 +32,10 @@ public class UnlitTest {
   private static List<Pass> above() {
     Pass heals =
         Pass.start(2, Kinds.of("heals"), Area.WHOLE)
-            .withHeals(List.of(new Heal(90, 80, 90, 80, 6, 60, 4)));
+            .with(Heals.HEALS, Heal.numbered(List.of(new Heal(90, 80, 90, 80, 6, 60, 4))));
     Pass even = Pass.start(3, Kinds.of("twoBands"), Area.WHOLE);
     Pass gather =
-        Pass.start(4, Kinds.of("skin"), Area.WHOLE)
-            .withPlace(SkinGather.PLACE, new Place(200, 120, 8));
+        Pass.start(4, Kinds.of("skin"), Area.WHOLE).withPlace("reference", new Place(200, 120, 8));
     return List.of(heals, even, gather);
   }
 

@@ -13,7 +13,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
  */
 public record Document(String sourceName, String sourceSha256, RunSheet sheet, ObjectNode read) {
   /** The version of the form written. */
-  public static final int VERSION = 1;
+  public static final int VERSION = 2;
 
   public Document with(RunSheet s) {
     return new Document(sourceName, sourceSha256, s, read);

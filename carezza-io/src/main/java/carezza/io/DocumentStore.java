@@ -1,5 +1,6 @@
 package carezza.io;
 
+import carezza.setting.Extra;
 import carezza.sheet.RunSheet;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
@@ -16,6 +17,7 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
 
 /**
@@ -26,6 +28,9 @@ import java.util.function.Consumer;
 public final class DocumentStore {
   private static final ObjectMapper MAPPER =
       new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
+  private static final Set<String> SOURCE = Set.of("name", "sha256");
+  private static final Set<String> DOCUMENT =
+      Set.of("carezza", "source", "faceMap", "regions", "leftAlone", "passes");
   private static final String SUFFIX = ".carezza.json";
 
   private final Path picture;
@@ -109,8 +114,12 @@ public final class DocumentStore {
         throw new UnreadableFileException(file, "it is not a Carezza document.");
       }
       JsonNode source = o.path("source");
+      boolean newer = o.path("carezza").asInt() > Document.VERSION;
       return new Document(
-          source.path("name").asText(), source.path("sha256").asText(), SheetJson.read(o), o);
+          source.path("name").asText(),
+          source.path("sha256").asText(),
+          SheetJson.read(EarlierForm.upgraded(o), newer),
+          o);
     } catch (JsonProcessingException e) {
       throw new UnreadableFileException(
           file,
@@ -135,43 +144,13 @@ public final class DocumentStore {
   static ObjectNode tree(Document d) {
     ObjectNode o = JsonNodeFactory.instance.objectNode();
     o.put("carezza", Math.max(Document.VERSION, d.read().path("carezza").asInt(0)));
-    o.putObject("source").put("name", d.sourceName()).put("sha256", d.sourceSha256());
+    ObjectNode source = o.putObject("source");
+    source.put("name", d.sourceName()).put("sha256", d.sourceSha256());
+    Extra.beyond(d.read().path("source"), SOURCE).addTo(source);
     o.setAll(SheetJson.write(d.sheet()));
-    keepUnknown(d.read(), o);
-    for (JsonNode pass : o.path("passes")) {
-      for (JsonNode old : d.read().path("passes")) {
-        if (old.path("id").asLong() == pass.path("id").asLong()) {
-          keepUnknown((ObjectNode) old, (ObjectNode) pass);
-        }
-      }
-    }
+    Extra.beyond(d.read(), DOCUMENT).addTo(o);
     return o;
   }
-
-  private static void keepUnknown(ObjectNode from, ObjectNode to) {
-    for (var e : from.properties()) {
-      boolean ours = KNOWN.contains(e.getKey());
-      if (!ours && !to.has(e.getKey())) {
-        to.set(e.getKey(), e.getValue());
-      }
-    }
-  }
-
-  private static final java.util.Set<String> KNOWN =
-      java.util.Set.of(
-          "carezza",
-          "source",
-          "faceMap",
-          "regions",
-          "passes",
-          "id",
-          "kind",
-          "on",
-          "strength",
-          "values",
-          "area",
-          "places",
-          "heals");
 
   /** Hexadecimal SHA-256 of a file. */
   public static String sha256(Path file) throws IOException {

@@ -3,33 +3,38 @@ package carezza.io;
 import carezza.face.FoundFace;
 import carezza.face.PersonMask;
 import carezza.face.Pin;
+import carezza.setting.Extra;
+import carezza.setting.Json;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
-import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.ByteArrayOutputStream;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
+import java.util.Set;
 import java.util.zip.DataFormatException;
 import java.util.zip.Deflater;
 import java.util.zip.Inflater;
 
 /** Found faces and where a picture shows a person, as JSON trees and back. */
 final class FaceJson {
-  private static final JsonNodeFactory F = JsonNodeFactory.instance;
+  private static final Set<String> FACE =
+      Set.of("score", "rightPupil", "leftPupil", "irisWidthPx", "points");
+  static final Set<String> PERSON = Set.of("cellPx", "w", "h", "chance");
   private static final int MOST_CELLS = PersonMask.LARGEST * PersonMask.LARGEST;
 
   private FaceJson() {}
 
   static ObjectNode write(FoundFace f) {
-    ObjectNode o = F.objectNode();
+    ObjectNode o = Json.F.objectNode();
     o.put("score", f.score());
     write(o.putArray("rightPupil"), f.rightPupil());
     write(o.putArray("leftPupil"), f.leftPupil());
     o.putArray("irisWidthPx").add(f.rightIrisPx()).add(f.leftIrisPx());
     ArrayNode points = o.putArray("points");
     f.mesh().forEach(p -> write(points, p));
+    f.extra().addTo(o);
     return o;
   }
 
@@ -48,7 +53,7 @@ final class FaceJson {
       out.write(part, 0, deflater.deflate(part));
     }
     deflater.end();
-    return F.objectNode()
+    return Json.F.objectNode()
         .put("cellPx", m.cellPx())
         .put("w", m.w())
         .put("h", m.h())
@@ -70,9 +75,7 @@ final class FaceJson {
       List<Pin> mesh = new ArrayList<>();
       JsonNode p = f.path("points");
       for (int i = 0; i + 1 < p.size(); i += 2) {
-        mesh.add(
-            new Pin(
-                SheetJson.number(p.path(i), "point"), SheetJson.number(p.path(i + 1), "point")));
+        mesh.add(new Pin(Json.number(p.path(i), "point"), Json.number(p.path(i + 1), "point")));
       }
       out.add(
           new FoundFace(
@@ -80,9 +83,10 @@ final class FaceJson {
               mesh,
               SheetJson.pin(f.path("rightPupil")),
               SheetJson.pin(f.path("leftPupil")),
-              SheetJson.number(f.path("irisWidthPx").path(0), "irisWidthPx"),
-              SheetJson.number(f.path("irisWidthPx").path(1), "irisWidthPx"),
-              person));
+              Json.number(f.path("irisWidthPx").path(0), "irisWidthPx"),
+              Json.number(f.path("irisWidthPx").path(1), "irisWidthPx"),
+              person,
+              Extra.beyond(f, FACE)));
     }
     return out;
   }
@@ -113,6 +117,6 @@ final class FaceJson {
     } finally {
       inflater.end();
     }
-    return new PersonMask(SheetJson.number(n.path("cellPx"), "cellPx"), w, h, cells);
+    return new PersonMask(Json.number(n.path("cellPx"), "cellPx"), w, h, cells);
   }
 }

@@ -5,13 +5,14 @@ import carezza.area.Stroke;
 import carezza.face.FaceMap;
 import carezza.image.Hash;
 import carezza.pass.Pass;
+import carezza.pass.Stage;
 import carezza.reading.Saliency;
+import carezza.setting.Json;
 import carezza.sheet.RunSheet;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
-import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.BufferedReader;
 import java.io.IOException;
@@ -31,15 +32,16 @@ import java.util.function.Consumer;
 
 /**
  * The changes since the last save, one line of JSON each, appended and flushed as they are made. A
- * line holds the order of the passes and the passes that changed; of a pass that only gained
- * strokes it holds the new ones. Lines are idempotent: replaying them over a document that already
- * has them gives the same sheet. A last line that was cut off is left out.
+ * line holds the order of the passes and of each pass what changed; of an area that only gained
+ * strokes it holds the new ones, of a list the things that are new. Lines are idempotent: replaying
+ * them over a document that already has them gives the same sheet. A last line that was cut off is
+ * left out.
  */
 public final class Journal {
   private static final ObjectMapper MAPPER = new ObjectMapper();
 
   private final Path file;
-  private String base;
+  private RunSheet saved;
   private RunSheet last;
   private boolean begun;
 
@@ -50,12 +52,16 @@ public final class Journal {
    */
   public Journal(Path file, RunSheet saved, RunSheet now) {
     this.file = file;
-    base = fingerprint(saved);
+    this.saved = saved;
     last = now;
   }
 
-  private static String fingerprint(RunSheet s) {
-    return Long.toHexString(new Hash().add(SheetJson.write(s).toString()).get());
+  private static String fingerprint(JsonNode sheet) {
+    return Long.toHexString(new Hash().add(sheet.toString()).get());
+  }
+
+  private static String base(RunSheet s) {
+    return fingerprint(SheetJson.write(s));
   }
 
   /** Appends the step from the sheet before to {@code now}. */
@@ -63,9 +69,13 @@ public final class Journal {
     if (!begun) {
       begin();
     }
+    write(step(last, now));
+    last = now;
+  }
+
+  private void write(ObjectNode step) throws IOException {
     ByteBuffer line =
-        ByteBuffer.wrap(
-            (MAPPER.writeValueAsString(step(last, now)) + "\n").getBytes(StandardCharsets.UTF_8));
+        ByteBuffer.wrap((MAPPER.writeValueAsString(step) + "\n").getBytes(StandardCharsets.UTF_8));
     begun = false; // unless all of the line gets there, the next append looks again
     try (FileChannel c =
         FileChannel.open(
@@ -76,16 +86,18 @@ public final class Journal {
       c.force(false);
     }
     begun = true;
-    last = now;
   }
 
   private void begin() throws IOException {
-    if (!base.equals(baseOf(file))) {
+    if (!base(saved).equals(baseOf(file))) {
       if (Files.exists(file) && Files.size(file) > 0) {
         Path aside = file.resolveSibling(file.getFileName() + ".old");
         Files.move(file, aside, StandardCopyOption.REPLACE_EXISTING);
       }
-      Files.writeString(file, "{\"base\":\"" + base + "\"}\n", StandardCharsets.UTF_8);
+      Files.writeString(file, "{\"base\":\"" + base(saved) + "\"}\n", StandardCharsets.UTF_8);
+      if (!last.equals(saved)) {
+        write(step(saved, last));
+      }
     } else {
       dropCutLine();
     }
@@ -116,20 +128,20 @@ public final class Journal {
   }
 
   /** Begins anew after a save. */
-  public synchronized void clear(RunSheet saved) throws IOException {
+  public synchronized void clear(RunSheet now) throws IOException {
     Files.deleteIfExists(file);
-    base = fingerprint(saved);
-    last = saved;
+    saved = now;
+    last = now;
     begun = false;
   }
 
   private static ObjectNode step(RunSheet before, RunSheet now) {
-    ObjectNode o = JsonNodeFactory.instance.objectNode();
+    ObjectNode o = Json.F.objectNode();
     if (!now.faceMap().equals(before.faceMap())) {
       o.set("faceMap", now.faceMap().<JsonNode>map(SheetJson::faceMap).orElse(o.nullNode()));
     }
     if (!now.regions().equals(before.regions())) {
-      o.set("regions", SheetJson.regions(now.regions()));
+      o.set("areas", areas(before.regions(), now.regions()));
     }
     if (!now.leftAlone().equals(before.leftAlone())) {
       o.set("leftAlone", SheetJson.left(now.leftAlone()));
@@ -139,21 +151,27 @@ public final class Journal {
     for (Pass p : now.passes()) {
       order.add(p.id());
       Optional<Pass> old = before.pass(p.id());
-      if (old.isEmpty() || !old.get().equals(p)) {
-        changed.add(SheetJson.write(p, old.map(q -> common(q, p)).orElse(0)));
+      if (old.isEmpty()) {
+        changed.add(PassJson.write(p));
+      } else if (!old.get().equals(p)) {
+        changed.add(PassJson.delta(old.get(), p));
       }
     }
     return o;
   }
 
-  private static int common(Pass a, Pass b) {
-    List<Stroke> x = a.area().strokes();
-    List<Stroke> y = b.area().strokes();
-    int n = 0;
-    while (n < x.size() && n < y.size() && x.get(n).equals(y.get(n))) {
-      n++;
-    }
-    return n;
+  /** Named areas that changed, null for those that went. */
+  private static ObjectNode areas(Map<String, Area> before, Map<String, Area> now) {
+    ObjectNode o = Json.F.objectNode();
+    before.keySet().stream().filter(n -> !now.containsKey(n)).forEach(o::putNull);
+    now.forEach(
+        (name, area) -> {
+          Area was = before.get(name);
+          if (!area.equals(was)) {
+            o.set(name, AreaJson.write(area, was == null ? 0 : PassJson.inCommon(was, area)));
+          }
+        });
+    return o;
   }
 
   /**
@@ -164,7 +182,9 @@ public final class Journal {
    */
   static Optional<RunSheet> replay(Path file, RunSheet saved, Consumer<String> warn)
       throws IOException {
-    if (!fingerprint(saved).equals(baseOf(file))) {
+    String base = baseOf(file);
+    boolean earlier = fingerprint(EarlierForm.downgraded(saved)).equals(base);
+    if (!earlier && !base(saved).equals(base)) {
       return Optional.empty();
     }
     byte[] all = Files.readAllBytes(file);
@@ -211,8 +231,11 @@ public final class Journal {
     Map<Long, Pass> passes = new TreeMap<>();
     s.passes().forEach(p -> passes.put(p.id(), p));
     for (JsonNode n : line.path("changed")) {
+      if (n.has("values")) {
+        EarlierForm.upgradePass((ObjectNode) n);
+      }
       Pass old = passes.get(n.path("id").asLong());
-      Pass p = SheetJson.readPass(n, old == null ? List.of() : old.area().strokes());
+      Pass p = old == null ? PassJson.read(n, Stage.FRAME, List.of()) : PassJson.applied(old, n);
       passes.put(p.id(), p);
     }
     List<Pass> order = new ArrayList<>();
@@ -223,11 +246,26 @@ public final class Journal {
       }
       order.add(p);
     }
-    Map<String, Area> regions =
-        line.has("regions") ? SheetJson.readRegions(line.path("regions")) : s.regions();
+    Map<String, Area> regions = regions(s.regions(), line);
     Optional<FaceMap> map = line.has("faceMap") ? SheetJson.readFaceMap(line) : s.faceMap();
     List<Saliency.Place> left =
         line.has("leftAlone") ? SheetJson.readLeft(line.path("leftAlone")) : s.leftAlone();
     return new RunSheet(map, regions, order, left);
+  }
+
+  /** Those of form 1 are whole, later ones what changed. */
+  private static Map<String, Area> regions(Map<String, Area> before, JsonNode line) {
+    boolean whole = line.has("regions");
+    Map<String, Area> out = new TreeMap<>(whole ? Map.of() : before);
+    for (var e : line.path(whole ? "regions" : "areas").properties()) {
+      if (e.getValue().isNull()) {
+        out.remove(e.getKey());
+      } else {
+        Area was = before.get(e.getKey());
+        List<Stroke> strokes = was == null || whole ? List.of() : was.strokes();
+        out.put(e.getKey(), AreaJson.read(e.getValue(), strokes));
+      }
+    }
+    return out;
   }
 }

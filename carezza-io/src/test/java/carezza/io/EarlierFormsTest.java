@@ -8,9 +8,11 @@ import carezza.engine.TileCache;
 import carezza.image.Hash;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import carezza.sheet.RunSheet;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.List;
 import org.testng.SkipException;
 import org.testng.annotations.DataProvider;
@@ -57,6 +59,27 @@ public class EarlierFormsTest {
       assertThat(DocumentStore.read(again).sheet()).isEqualTo(d.sheet());
     } finally {
       Files.delete(again);
+    }
+  }
+
+  /** Work that was not saved before a newer version came is not lost with it. */
+  @Test
+  public void aJournalOfForm1IsReplayedAndGoneOnWith() throws IOException {
+    RunSheet saved = DocumentStore.read(FORM_1.resolve("01-clean.carezza.json")).sheet();
+    RunSheet after = DocumentStore.read(FORM_1.resolve("01-clean.after.carezza.json")).sheet();
+    Path journal = Files.createTempFile("carezza", ".journal");
+    Path aside = journal.resolveSibling(journal.getFileName() + ".old");
+    try {
+      Files.copy(
+          FORM_1.resolve("01-clean.carezza.journal"), journal, StandardCopyOption.REPLACE_EXISTING);
+      RunSheet back = Journal.replay(journal, saved, w -> {}).orElseThrow();
+      assertThat(back).isEqualTo(after);
+      RunSheet next = back.change(8, p -> p.withStrength(0.25));
+      new Journal(journal, saved, back).append(next);
+      assertThat(Journal.replay(journal, saved, w -> {})).contains(next);
+    } finally {
+      Files.deleteIfExists(journal);
+      Files.deleteIfExists(aside);
     }
   }
 

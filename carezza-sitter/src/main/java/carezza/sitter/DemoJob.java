@@ -10,15 +10,13 @@ import carezza.face.FaceMap;
 import carezza.face.Pin;
 import carezza.io.Document;
 import carezza.io.DocumentStore;
-import carezza.pass.Heal;
 import carezza.pass.Pass;
-import carezza.pass.clean.SourceSearch;
+import carezza.pass.PassTool;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -99,11 +97,11 @@ public final class DemoJob {
     for (DemoSitter.Mark m : marks) {
       Pass p = now.pass(pass).orElseThrow();
       double mm = 3 * m.radiusPx() / engine.frame(now).pxPerMm();
-      Heal asked = new Heal(m.x(), m.y(), m.x(), m.y(), mm, 0, 0);
-      Heal found = SourceSearch.find(engine.view(now, () -> false).contextFor(p), asked, 0);
-      List<Heal> all = new ArrayList<>(p.heals());
-      all.add(found);
-      now = now.change(pass, q -> q.withHeals(all));
+      PassTool.Marks tool = (PassTool.Marks) p.kind().tool();
+      Pass healed =
+          tool.does()
+              .add(engine.view(now, () -> false).contextFor(p), m.x(), m.y(), m.x(), m.y(), mm);
+      now = now.change(pass, q -> healed);
     }
     return now;
   }

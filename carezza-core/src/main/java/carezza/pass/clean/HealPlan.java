@@ -44,7 +44,7 @@ final class HealPlan {
       for (int j : earlier[i]) {
         reads[i] = reads[i].union(reads[j]);
       }
-      Heals.addTo(h, heals.get(i));
+      Heal.FORM.addTo(h, heals.get(i));
       for (int j : earlier[i]) {
         h.add(hash[j]);
       }

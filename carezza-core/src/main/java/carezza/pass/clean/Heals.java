@@ -5,19 +5,25 @@ import carezza.image.Hash;
 import carezza.image.Pyramid;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import carezza.pass.Action;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Frame;
 import carezza.pass.Heal;
-import carezza.pass.Parameter;
+import carezza.pass.Known;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
-import carezza.pass.ReadingKey;
+import carezza.pass.PassTool;
 import carezza.pass.Stage;
+import carezza.pass.Summary;
+import carezza.setting.Field;
+import carezza.setting.ItemsField;
+import carezza.setting.Settings;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Heals: marks filled from a source near by, each solved from the picture below it with the earlier
@@ -27,6 +33,9 @@ import java.util.List;
  * white balance solves none again.
  */
 public final class Heals implements PassKind {
+  /** The heals, in the order in which they are done. */
+  public static final ItemsField<Heal> HEALS = new ItemsField<>("heals", Heal.class, Heal.FORM);
+
   /** More rectangles than this are answered by the one that holds them all. */
   private static final int MANY = 24;
 
@@ -46,8 +55,8 @@ public final class Heals implements PassKind {
   }
 
   @Override
-  public List<Parameter> parameters() {
-    return List.of();
+  public List<Field<?>> fields() {
+    return List.of(HEALS);
   }
 
   @Override
@@ -56,8 +65,62 @@ public final class Heals implements PassKind {
   }
 
   @Override
-  public List<ReadingKey> affects() {
-    return List.of(ReadingKey.HEAL_MATCH, ReadingKey.BLOTCH, ReadingKey.TEXTURE, ReadingKey.LINES);
+  public List<String> affects() {
+    return List.of("healMatch", "blotch", "textureKept", "linesKept");
+  }
+
+  @Override
+  public String nextStep() {
+    return "next.heals";
+  }
+
+  @Override
+  public PassTool tool() {
+    return new PassTool.Marks(new Healing());
+  }
+
+  @Override
+  public List<Action> actions() {
+    return List.of(
+        new Action.WithMark("findAgain", Healing::findAgain),
+        new Action.WithMark("removeHeal", Healing::removed));
+  }
+
+  @Override
+  public Optional<Summary> summary(Pass p, Known known) {
+    int n = p.get(HEALS).size();
+    return n == 0
+        ? Optional.empty()
+        : known
+            .reading("healMatch")
+            .map(r -> new Summary("sum.healsMatch", n, r.now()))
+            .or(() -> Optional.of(new Summary("sum.heals", n)));
+  }
+
+  /** Two heals, one of them along a line, as large as the picture allows. */
+  @Override
+  public Settings sample(Frame frame) {
+    Rect b = frame.bounds();
+    double mm = Math.max(0.5, Math.min(8, Math.min(b.w(), b.h()) / 6.0 / frame.pxPerMm()));
+    double x = b.x() + 0.35 * b.w();
+    double y = b.y() + 0.4 * b.h();
+    List<Heal> two =
+        List.of(
+            new Heal(x, y, x, y, mm, 0.25 * b.w(), 0.03 * b.h()),
+            new Heal(
+                b.x() + 0.56 * b.w(),
+                b.y() + 0.45 * b.h(),
+                b.x() + 0.66 * b.w(),
+                b.y() + 0.55 * b.h(),
+                0.75 * mm,
+                -0.05 * b.w(),
+                -0.25 * b.h()));
+    return Settings.start(fields()).with(HEALS, Heal.numbered(two));
+  }
+
+  @Override
+  public Settings neutral() {
+    return Settings.start(fields());
   }
 
   @Override
@@ -67,14 +130,14 @@ public final class Heals implements PassKind {
 
   @Override
   public boolean isNeutral(Pass p) {
-    return p.heals().isEmpty();
+    return p.get(HEALS).isEmpty();
   }
 
   private HealPlan plan(Pass p, Frame frame) {
-    HealPlan plan = plans.getIfPresent(p.heals());
+    HealPlan plan = plans.getIfPresent(p.get(HEALS));
     if (plan == null || !plan.frame().equals(frame)) {
-      plan = new HealPlan(p.heals(), frame);
-      plans.put(p.heals(), plan);
+      plan = new HealPlan(p.get(HEALS), frame);
+      plans.put(p.get(HEALS), plan);
     }
     return plan;
   }
@@ -126,11 +189,6 @@ public final class Heals implements PassKind {
       h.add(plan.hash(i));
     }
     return h.get();
-  }
-
-  static void addTo(Hash h, Heal heal) {
-    h.add(heal.x0()).add(heal.y0()).add(heal.x1()).add(heal.y1());
-    h.add(heal.sizeMm()).add(heal.dx()).add(heal.dy());
   }
 
   /** The mark and its ring, as far as both they and their source lie in the picture. */
@@ -223,7 +281,7 @@ public final class Heals implements PassKind {
   /** A patch for the picture that an unlit context reads. */
   private HealPatch patch(EvaluationContext context, HealPlan plan, int i, int atLevel) {
     int level = Math.min(atLevel, coarsest(context.frame()));
-    Heal h = context.pass().heals().get(i);
+    Heal h = context.pass().get(HEALS).get(i);
     Frame frame = context.frame();
     Hash key =
         new Hash().add("patch").add(level).add(frame.pxPerMm()).add(context.pass().strength());

@@ -72,7 +72,7 @@ public final class SourceSearch {
     Rect near =
         HealPatch.targetRect(heal, frame.pxPerMm()).grow((int) far + 2).intersect(frame.bounds());
     RgbBlock b = Heals.readHealed(context, near);
-    List<Heal> others = p.heals().stream().filter(o -> !same(o, heal)).toList();
+    List<Heal> others = p.get(Heals.HEALS).stream().filter(o -> !same(o, heal)).toList();
     SourceSearch s = new SourceSearch(frame, heal, b);
     List<Candidate> found = s.candidates(others);
     if (found.isEmpty()) {

@@ -9,15 +9,21 @@ import carezza.image.RgbBlock;
 import carezza.pass.ColourRatios;
 import carezza.pass.EvaluationContext;
 import carezza.pass.FieldTiles;
+import carezza.pass.Finding;
 import carezza.pass.Frame;
-import carezza.pass.Parameter;
-import carezza.pass.Parameter.Unit;
+import carezza.pass.Known;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
-import carezza.pass.ReadingKey;
 import carezza.pass.SmoothGain;
 import carezza.pass.Stage;
+import carezza.pass.Summary;
+import carezza.setting.Field;
+import carezza.setting.NumberField;
+import carezza.setting.Settings;
+import carezza.setting.Unit;
 import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
 
 /**
  * Two bands: frequency separation at a size in mm. The broad band (Gaussian with sigma = size /
@@ -34,9 +40,13 @@ import java.util.List;
  * (a bell of the deviation), so that edges and planes, which are large, stay.
  */
 public final class TwoBands implements PassKind {
-  public static final String SPLIT = "split";
-  public static final String EVENING = "evening";
-  public static final String HOLD = "hold";
+  private static final NumberField SPLIT = new NumberField("split", Unit.MM, 1, 3.5, 1.8, 0.1);
+  private static final NumberField EVENING =
+      new NumberField("evening", Unit.PERCENT, 0, 100, 95, 1);
+  private static final NumberField HOLD = new NumberField("hold", Unit.STOP, 0, 0.3, 0.01, 0.01);
+
+  /** Blotch before the retouching, L*, from which evening is recommended. */
+  private static final double BLOTCHED = 0.8;
 
   /**
    * Stops of luminance taken back for a stop of blood signal. Fitted, with the starting values of
@@ -46,7 +56,7 @@ public final class TwoBands implements PassKind {
   private static final float DARKENING = 1.0f;
 
   /** Full width at half height of a Gaussian, in sigmas: 2 sqrt(2 ln 2). */
-  public static final double FWHM = 2.3548200450309493;
+  private static final double FWHM = 2.3548200450309493;
 
   /** Share of evening where skin is paler than its surround: a pale place is seldom a fault. */
   private static final float PALER = 0.15f;
@@ -66,12 +76,6 @@ public final class TwoBands implements PassKind {
   private static final double OUTER_MM = 8;
   private static final double LIGHT_OUTER_MM = 4;
 
-  private static final List<Parameter> PARAMETERS =
-      List.of(
-          new Parameter(SPLIT, Unit.MM, 1, 3.5, 1.8, 0.1),
-          new Parameter(EVENING, Unit.PERCENT, 0, 100, 95, 1),
-          new Parameter(HOLD, Unit.STOP, 0, 0.3, 0.01, 0.01));
-
   @Override
   public String key() {
     return "twoBands";
@@ -83,8 +87,8 @@ public final class TwoBands implements PassKind {
   }
 
   @Override
-  public List<Parameter> parameters() {
-    return PARAMETERS;
+  public List<Field<?>> fields() {
+    return List.of(SPLIT, EVENING, HOLD);
   }
 
   @Override
@@ -93,15 +97,40 @@ public final class TwoBands implements PassKind {
   }
 
   @Override
-  public List<ReadingKey> affects() {
+  public List<String> affects() {
     return List.of(
-        ReadingKey.TEXTURE,
-        ReadingKey.RELIEF,
-        ReadingKey.BLOTCH,
-        ReadingKey.SPLIT,
-        ReadingKey.SMALL_FORMS,
-        ReadingKey.LINES,
-        ReadingKey.HALO);
+        "textureKept", "reliefKept", "blotch", "split", "smallFormsKept", "linesKept", "halo");
+  }
+
+  @Override
+  public String nextStep() {
+    return "next.twoBands";
+  }
+
+  @Override
+  public Optional<Finding> finding(Known known) {
+    return known
+        .reading("blotch")
+        .filter(r -> r.before() > BLOTCHED)
+        .map(r -> new Finding("finding.blotch", r, r.before()));
+  }
+
+  @Override
+  public Optional<Summary> summary(Pass p, Known known) {
+    return known
+        .reading("blotch")
+        .filter(r -> r.before() > 0)
+        .map(r -> new Summary("sum.blotch", 100 * (r.now() / r.before() - 1)));
+  }
+
+  @Override
+  public OptionalDouble splitMm(Pass p) {
+    return OptionalDouble.of(sigmaMm(p));
+  }
+
+  @Override
+  public Settings neutral() {
+    return Settings.start(fields()).with(EVENING, 0.0);
   }
 
   @Override
@@ -111,12 +140,12 @@ public final class TwoBands implements PassKind {
 
   @Override
   public boolean isNeutral(Pass p) {
-    return p.value(EVENING) == 0;
+    return p.get(EVENING) == 0;
   }
 
   /** Sigma of the split in mm. */
-  public static double sigmaMm(Pass p) {
-    return p.value(SPLIT) / FWHM;
+  private static double sigmaMm(Pass p) {
+    return p.get(SPLIT) / FWHM;
   }
 
   /** The broad surround: ratios at 8 mm, lightness at 4 mm. */
@@ -131,7 +160,7 @@ public final class TwoBands implements PassKind {
     double sigma = sigmaMm(p);
     int level = frame.levelFor(sigma, 2.4);
     double px = frame.pxPerMm() / (1 << level);
-    long hash = new Hash().add(sigma).add(p.value(HOLD)).get();
+    long hash = new Hash().add(sigma).add(p.get(HOLD)).get();
     return new FieldTiles("twoBands", level, 2 * MaskedBlur.reach(sigma * px), hash);
   }
 
@@ -147,14 +176,14 @@ public final class TwoBands implements PassKind {
     Plane[] stops =
         band(p, context.frame())
             .over(context, 3, (below, m) -> fields(context, below, m), b, weight);
-    SmoothGain.apply(b, stops, (float) (p.value(EVENING) / 100 * p.strength()), weight);
+    SmoothGain.apply(b, stops, (float) (p.get(EVENING) / 100 * p.strength()), weight);
   }
 
   /** Gains of the three channels, in stops, that even the broad band in full. */
   private static Plane[] fields(EvaluationContext context, RgbBlock below, Plane mask) {
     double px = context.frame().pxPerMm() / (1 << below.level());
     double sigma = sigmaMm(context.pass()) * px;
-    double hold = context.pass().value(HOLD);
+    double hold = context.pass().get(HOLD);
     Plane[] outer =
         surround(context.frame())
             .over(

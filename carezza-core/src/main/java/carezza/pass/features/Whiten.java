@@ -7,14 +7,20 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.EvaluationContext;
-import carezza.pass.Parameter;
-import carezza.pass.Parameter.Unit;
+import carezza.pass.Finding;
+import carezza.pass.Known;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
-import carezza.pass.ReadingKey;
 import carezza.pass.Stage;
+import carezza.pass.Summary;
+import carezza.reading.Reading;
+import carezza.setting.Field;
+import carezza.setting.NumberField;
+import carezza.setting.Settings;
+import carezza.setting.Unit;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Teeth or eye whites: the region's own colour is found first (its medians in CIELAB D65); then
@@ -23,34 +29,34 @@ import java.util.List;
  * and wet gloss, is not raised. Point-wise once the medians are known, so texture passes through.
  */
 public final class Whiten implements PassKind {
-  public static final String YELLOW = "yellowLeft";
-  public static final String LIFT = "lift";
-  public static final String RED = "redLeft";
+  private static final NumberField YELLOW =
+      new NumberField("yellowLeft", Unit.PERCENT, 35, 100, 60, 1);
+  private static final NumberField LIFT = new NumberField("lift", Unit.STOP, 0, 0.3, 0.12, 0.01);
+  private static final NumberField RED = new NumberField("redLeft", Unit.PERCENT, 0, 100, 70, 1);
 
   private final String key;
   private final String region;
   private final double target;
-  private final ReadingKey reading;
-  private final List<Parameter> parameters;
+  private final List<String> readings;
 
-  private Whiten(String key, String region, double target, ReadingKey reading, double lift) {
+  private Whiten(String key, String region, double target, List<String> readings) {
     this.key = key;
     this.region = region;
     this.target = target;
-    this.reading = reading;
-    parameters =
-        List.of(
-            new Parameter(YELLOW, Unit.PERCENT, 35, 100, 60, 1),
-            new Parameter(LIFT, Unit.STOP, 0, 0.3, lift, 0.01),
-            new Parameter(RED, Unit.PERCENT, 0, 100, 70, 1));
+    this.readings = readings;
   }
 
   public static Whiten teeth() {
-    return new Whiten("teeth", "teeth", 2, ReadingKey.TEETH, 0.12);
+    return new Whiten(
+        "teeth", "teeth", 2, List.of("teethLift", "teethYellow", "teethWhiteness", "halo"));
   }
 
   public static Whiten eyeWhites() {
-    return new Whiten("eyeWhites", "eyeWhites", 0, ReadingKey.EYE_WHITES, 0.12);
+    return new Whiten(
+        "eyeWhites",
+        "eyeWhites",
+        0,
+        List.of("eyeWhitesLift", "eyeWhitesYellow", "eyeBalance", "halo"));
   }
 
   @Override
@@ -64,8 +70,8 @@ public final class Whiten implements PassKind {
   }
 
   @Override
-  public List<Parameter> parameters() {
-    return parameters;
+  public List<Field<?>> fields() {
+    return List.of(YELLOW, LIFT, RED);
   }
 
   @Override
@@ -74,8 +80,28 @@ public final class Whiten implements PassKind {
   }
 
   @Override
-  public List<ReadingKey> affects() {
-    return List.of(reading, ReadingKey.HALO);
+  public List<String> affects() {
+    return readings;
+  }
+
+  private Optional<Reading> yellow(Known known) {
+    return known.reading(region + "Yellow");
+  }
+
+  /** Yellow enough for what is left of it to be measured. */
+  @Override
+  public Optional<Finding> finding(Known known) {
+    return yellow(known).map(r -> new Finding("finding." + key, r, r.before()));
+  }
+
+  @Override
+  public Optional<Summary> summary(Pass p, Known known) {
+    return yellow(known).map(r -> new Summary("sum.yellow", r.now()));
+  }
+
+  @Override
+  public Settings neutral() {
+    return Settings.start(fields()).with(YELLOW, 100.0).with(LIFT, 0.0).with(RED, 100.0);
   }
 
   @Override
@@ -85,7 +111,7 @@ public final class Whiten implements PassKind {
 
   @Override
   public boolean isNeutral(Pass p) {
-    return p.value(YELLOW) == 100 && p.value(LIFT) == 0 && p.value(RED) == 100;
+    return p.get(YELLOW) == 100 && p.get(LIFT) == 0 && p.get(RED) == 100;
   }
 
   @Override
@@ -97,9 +123,9 @@ public final class Whiten implements PassKind {
   public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
     Pass p = context.pass();
     float[] own = medians(context);
-    float yellow = (float) (1 - p.value(YELLOW) / 100);
-    float red = (float) (1 - p.value(RED) / 100);
-    float lift = (float) p.value(LIFT);
+    float yellow = (float) (1 - p.get(YELLOW) / 100);
+    float red = (float) (1 - p.get(RED) / 100);
+    float lift = p.get(LIFT).floatValue();
     float goal = (float) Math.min(target, Math.max(0, own[2]));
     float[] lab = new float[3];
     for (int i = 0; i < b.size(); i++) {

@@ -1,36 +1,40 @@
 package carezza.pass.light;
 
+import carezza.area.Area;
 import carezza.color.Adaptation;
 import carezza.color.Matrix3;
 import carezza.image.RgbBlock;
+import carezza.pass.Action;
 import carezza.pass.EvaluationContext;
-import carezza.pass.Parameter;
-import carezza.pass.Parameter.Unit;
+import carezza.pass.Finding;
+import carezza.pass.Frame;
+import carezza.pass.Known;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
-import carezza.pass.Place;
 import carezza.pass.Places;
-import carezza.pass.ReadingKey;
 import carezza.pass.Stage;
+import carezza.pass.Summary;
 import carezza.pass.Weighted;
+import carezza.reading.Reading;
+import carezza.setting.Field;
+import carezza.setting.NumberField;
+import carezza.setting.Place;
+import carezza.setting.PlaceField;
+import carezza.setting.Settings;
+import carezza.setting.Unit;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * Neutral and exposure: a 3 x 3 adaptation in linear light (see {@link Adaptation#shift}) and a
  * gain in stops. Strength scales the three settings, so 50 % is half the shift in mired.
  */
 public final class Neutral implements PassKind {
-  public static final String MIRED = "mired";
-  public static final String DUV = "duv";
-  public static final String EXPOSURE = "exposure";
-  public static final String PLACE = "neutral";
-
-  private static final List<Parameter> PARAMETERS =
-      List.of(
-          new Parameter(MIRED, Unit.MIRED, -150, 150, 0, 1),
-          new Parameter(DUV, Unit.DUV, -0.05, 0.05, 0, 0.001),
-          new Parameter(EXPOSURE, Unit.STOP, -4, 4, 0, 0.05));
+  static final NumberField MIRED = new NumberField("mired", Unit.MIRED, -150, 150, 0, 1);
+  static final NumberField DUV = new NumberField("duv", Unit.DUV, -0.05, 0.05, 0, 0.001);
+  static final NumberField EXPOSURE = new NumberField("exposure", Unit.STOP, -4, 4, 0, 0.05);
+  static final PlaceField PLACE = new PlaceField("neutral", 5);
 
   @Override
   public String key() {
@@ -43,8 +47,8 @@ public final class Neutral implements PassKind {
   }
 
   @Override
-  public List<Parameter> parameters() {
-    return PARAMETERS;
+  public List<Field<?>> fields() {
+    return List.of(MIRED, DUV, EXPOSURE, PLACE);
   }
 
   @Override
@@ -53,21 +57,79 @@ public final class Neutral implements PassKind {
   }
 
   @Override
-  public List<ReadingKey> affects() {
-    return List.of(ReadingKey.CAST, ReadingKey.EXPOSURE);
+  public List<String> affects() {
+    return List.of("castMired", "castDuv", "skinExposure", "skinTint");
+  }
+
+  @Override
+  public String nextStep() {
+    return "next.neutral";
+  }
+
+  /** The cast, where it could be had and stands outside its band. */
+  @Override
+  public Optional<Finding> finding(Known known) {
+    return Stream.of("castMired", "castDuv")
+        .flatMap(n -> known.reading(n).stream())
+        .filter(r -> !r.isInBand())
+        .map(r -> new Finding("finding." + r.name(), r, r.now()))
+        .findFirst();
+  }
+
+  /** At the shift that takes a cast out which was found, else at none. */
+  @Override
+  public Pass start(long id, Known known) {
+    Pass p = Pass.start(id, this, Area.WHOLE);
+    if (finding(known).isEmpty()) {
+      return p;
+    }
+    double mired = known.reading("castMired").map(Reading::now).orElse(0.0);
+    double duv = known.reading("castDuv").map(Reading::now).orElse(0.0);
+    return p.with(MIRED, within(MIRED, -rounded(mired, 10)))
+        .with(DUV, within(DUV, -rounded(duv, 1e4)));
+  }
+
+  private static double rounded(double v, double parts) {
+    return Math.round(v * parts) / parts;
+  }
+
+  private static double within(NumberField f, double v) {
+    return Math.max(f.min(), Math.min(f.max(), v));
+  }
+
+  @Override
+  public List<Action> actions() {
+    return List.of(new Action.PointAt("takeNeutral", PLACE.sizeMm(), Neutral::neutralAt));
+  }
+
+  @Override
+  public Optional<Summary> summary(Pass p, Known known) {
+    double mired = p.strength() * p.get(MIRED);
+    double stops = p.strength() * p.get(EXPOSURE);
+    return isNeutral(p) ? Optional.empty() : Optional.of(new Summary("sum.neutral", mired, stops));
+  }
+
+  @Override
+  public Settings sample(Frame frame) {
+    return neutral().with(MIRED, 30.0).with(EXPOSURE, 0.4);
+  }
+
+  @Override
+  public Settings neutral() {
+    return Settings.start(fields());
   }
 
   @Override
   public boolean isNeutral(Pass p) {
-    return p.value(MIRED) == 0 && p.value(DUV) == 0 && p.value(EXPOSURE) == 0;
+    return p.get(MIRED) == 0 && p.get(DUV) == 0 && p.get(EXPOSURE) == 0;
   }
 
   /** The whole of the pass as a matrix on working-space light. */
-  public static Matrix3 matrix(Pass p) {
+  private static Matrix3 matrix(Pass p) {
     double s = p.strength();
-    double gain = Math.pow(2, s * p.value(EXPOSURE));
+    double gain = Math.pow(2, s * p.get(EXPOSURE));
     return Matrix3.diagonal(gain, gain, gain)
-        .after(Adaptation.shift(s * p.value(MIRED), s * p.value(DUV)));
+        .after(Adaptation.shift(s * p.get(MIRED), s * p.get(DUV)));
   }
 
   /**
@@ -75,14 +137,14 @@ public final class Neutral implements PassKind {
    *
    * @throws IllegalArgumentException when the place is too dark or too coloured
    */
-  public static Pass neutralAt(EvaluationContext context, Place place) {
+  private static Pass neutralAt(EvaluationContext context, Place place) {
     double[] mean = Places.meanLight(context.below(), context.frame(), place);
     double[] shift = Adaptation.neutralising(mean[0], mean[1], mean[2]);
     return context
         .pass()
-        .with(MIRED, Math.round(shift[0] * 10) / 10.0)
-        .with(DUV, Math.round(shift[1] * 1e4) / 1e4)
-        .withPlace(PLACE, place);
+        .with(MIRED, rounded(shift[0], 10))
+        .with(DUV, rounded(shift[1], 1e4))
+        .with(PLACE, Optional.of(place));
   }
 
   @Override

@@ -1,17 +1,23 @@
 package carezza.pass.relief;
 
+import carezza.area.Area;
+import carezza.area.Term;
 import carezza.color.Oklab;
 import carezza.color.Roots;
 import carezza.image.RgbBlock;
 import carezza.pass.EvaluationContext;
-import carezza.pass.Parameter;
-import carezza.pass.Parameter.Unit;
+import carezza.pass.Known;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
-import carezza.pass.ReadingKey;
 import carezza.pass.Stage;
+import carezza.pass.Summary;
 import carezza.pass.Weighted;
+import carezza.setting.Field;
+import carezza.setting.NumberField;
+import carezza.setting.Settings;
+import carezza.setting.Unit;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Dodge or burn: a gain of 2^(stops x mask x strength) in linear light. At colour 100 % the three
@@ -20,15 +26,14 @@ import java.util.List;
  * every colour setting. Point-wise, so texture passes through.
  */
 public final class LightCurve implements PassKind {
-  public static final String STOPS = "stops";
-  public static final String COLOUR = "colour";
+  private static final NumberField STOPS = new NumberField("stops", Unit.STOP, 0, 2, 0.5, 0.02);
+  private static final NumberField COLOUR = new NumberField("colour", Unit.PERCENT, 0, 100, 70, 1);
+
+  /** Softness of the border at which strokes end where skin does, mm. */
+  private static final double SKIN_BORDER_MM = 2;
 
   private final String key;
   private final int sign;
-  private final List<Parameter> parameters =
-      List.of(
-          new Parameter(STOPS, Unit.STOP, 0, 2, 0.5, 0.02),
-          new Parameter(COLOUR, Unit.PERCENT, 0, 100, 70, 1));
 
   private LightCurve(String key, int sign) {
     this.key = key;
@@ -54,32 +59,59 @@ public final class LightCurve implements PassKind {
   }
 
   @Override
-  public List<Parameter> parameters() {
-    return parameters;
+  public List<Field<?>> fields() {
+    return List.of(STOPS, COLOUR);
   }
 
   @Override
-  public List<ReadingKey> affects() {
+  public List<String> affects() {
     return List.of(
-        ReadingKey.LIGHTNESS,
-        ReadingKey.RELIEF,
-        ReadingKey.BLOTCH,
-        ReadingKey.TEXTURE,
-        ReadingKey.HALO,
-        ReadingKey.BLOWN,
-        ReadingKey.CATCH_LIGHTS);
+        "lightness", "reliefKept", "blotch", "textureKept", "halo", "blown", "catchLights");
+  }
+
+  /** On nothing until it is painted; within skin where a face is known. */
+  @Override
+  public Pass start(long id, Known known) {
+    Area bare = Area.NONE;
+    return Pass.start(
+        id,
+        this,
+        known.hasFace() ? bare.with(new Term(Term.How.WITHIN, "skin", SKIN_BORDER_MM)) : bare);
+  }
+
+  @Override
+  public String nextStep() {
+    return "next.relief";
+  }
+
+  @Override
+  public boolean quietens() {
+    return sign < 0;
+  }
+
+  @Override
+  public Optional<Summary> summary(Pass p, Known known) {
+    return known
+        .reading("reliefKept")
+        .filter(r -> !p.area().isEmpty())
+        .map(r -> new Summary("sum.relief", r.now()));
+  }
+
+  @Override
+  public Settings neutral() {
+    return Settings.start(fields()).with(STOPS, 0.0);
   }
 
   @Override
   public boolean isNeutral(Pass p) {
-    return p.value(STOPS) == 0;
+    return p.get(STOPS) == 0;
   }
 
   @Override
   public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
     Pass p = context.pass();
-    float stops = (float) (sign * p.value(STOPS) * p.strength());
-    float keep = (float) (p.value(COLOUR) / 100) - 1;
+    float stops = (float) (sign * p.get(STOPS) * p.strength());
+    float keep = (float) (p.get(COLOUR) / 100) - 1;
     Weighted.change(b, weight, (red, green, blue, w, at) -> gain(stops, keep, red, green, blue, w));
   }
 

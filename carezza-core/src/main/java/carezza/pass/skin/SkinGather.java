@@ -1,26 +1,34 @@
 package carezza.pass.skin;
 
 import carezza.color.Roots;
+import carezza.face.FaceMap;
 import carezza.field.MaskedBlur;
 import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import carezza.pass.Action;
 import carezza.pass.ColourRatios;
 import carezza.pass.EvaluationContext;
 import carezza.pass.FieldTiles;
+import carezza.pass.Finding;
 import carezza.pass.Frame;
-import carezza.pass.Parameter;
-import carezza.pass.Parameter.Unit;
+import carezza.pass.Known;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
-import carezza.pass.Place;
 import carezza.pass.Places;
-import carezza.pass.ReadingKey;
 import carezza.pass.SmoothGain;
 import carezza.pass.Stage;
+import carezza.pass.Summary;
+import carezza.setting.Field;
+import carezza.setting.NumberField;
+import carezza.setting.Place;
+import carezza.setting.PlaceField;
+import carezza.setting.Settings;
+import carezza.setting.Unit;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Skin: colour gathered towards a reference place. The ratios R/G and G/B of the skin, smoothed at
@@ -33,9 +41,12 @@ import java.util.List;
  * surround.
  */
 public final class SkinGather implements PassKind {
-  public static final String GATHER = "gather";
-  public static final String LIGHT = "light";
-  public static final String PLACE = "reference";
+  private static final NumberField GATHER = new NumberField("gather", Unit.PERCENT, 0, 100, 55, 1);
+  private static final NumberField LIGHT = new NumberField("light", Unit.PERCENT, 0, 50, 0, 1);
+  private static final PlaceField PLACE = new PlaceField("reference", 10);
+
+  /** Colour spread before the retouching from which gathering is recommended. */
+  private static final double SPREAD = 2;
 
   private static final double SIGMA_MM = 2;
   private static final double SHEEN_OUTER_MM = 12;
@@ -48,11 +59,6 @@ public final class SkinGather implements PassKind {
   private static final double LIGHT_OUTER_MM = 30;
   private static final float FAR = 0.8f;
 
-  private static final List<Parameter> PARAMETERS =
-      List.of(
-          new Parameter(GATHER, Unit.PERCENT, 0, 100, 55, 1),
-          new Parameter(LIGHT, Unit.PERCENT, 0, 50, 0, 1));
-
   @Override
   public String key() {
     return "skin";
@@ -64,8 +70,8 @@ public final class SkinGather implements PassKind {
   }
 
   @Override
-  public List<Parameter> parameters() {
-    return PARAMETERS;
+  public List<Field<?>> fields() {
+    return List.of(GATHER, LIGHT, PLACE);
   }
 
   @Override
@@ -74,13 +80,76 @@ public final class SkinGather implements PassKind {
   }
 
   @Override
-  public List<ReadingKey> affects() {
+  public List<String> affects() {
+    return List.of("spread", "siteMatch", "skinHue", "lightness", "blotch", "textureKept");
+  }
+
+  @Override
+  public String nextStep() {
+    return "next.gather";
+  }
+
+  /** Sites of skin that stand apart, else colour that is spread. */
+  @Override
+  public Optional<Finding> finding(Known known) {
+    return known
+        .reading("siteMatch")
+        .filter(r -> !r.isInBand() && !r.isBelow())
+        .map(r -> new Finding("finding.siteMatch", r, r.now()))
+        .or(
+            () ->
+                known
+                    .reading("spread")
+                    .filter(r -> r.before() > SPREAD)
+                    .map(r -> new Finding("finding.spread", r, r.before())));
+  }
+
+  /** Towards a place on the cheek below the sitter's right eye. */
+  @Override
+  public Pass start(long id, Known known) {
+    Pass p = PassKind.super.start(id, known);
+    return known.faceMap().map(f -> p.with(PLACE, Optional.of(cheek(f)))).orElse(p);
+  }
+
+  private static Place cheek(FaceMap f) {
+    double dx = f.leftEye().x() - f.rightEye().x();
+    double dy = f.leftEye().y() - f.rightEye().y();
+    return new Place(
+        f.rightEye().x() - 0.08 * dx - 0.6 * dy,
+        f.rightEye().y() + 0.6 * dx - 0.08 * dy,
+        PLACE.sizeMm());
+  }
+
+  @Override
+  public List<Action> actions() {
     return List.of(
-        ReadingKey.SPREAD,
-        ReadingKey.SITES,
-        ReadingKey.LIGHTNESS,
-        ReadingKey.BLOTCH,
-        ReadingKey.TEXTURE);
+        new Action.PointAt(
+            "takeReference", PLACE.sizeMm(), (c, at) -> c.pass().with(PLACE, Optional.of(at))));
+  }
+
+  @Override
+  public Optional<Summary> summary(Pass p, Known known) {
+    return known
+        .reading("spread")
+        .filter(r -> r.before() > 0)
+        .map(r -> new Summary("sum.spread", 100 * (r.now() / r.before() - 1)));
+  }
+
+  @Override
+  public Optional<Place> reference(Pass p) {
+    return p.get(PLACE);
+  }
+
+  @Override
+  public Settings sample(Frame frame) {
+    Rect b = frame.bounds();
+    Place middle = new Place(b.x() + 0.7 * b.w(), b.y() + 0.2 * b.h(), 8);
+    return Settings.start(fields()).with(LIGHT, 20.0).with(PLACE, Optional.of(middle));
+  }
+
+  @Override
+  public Settings neutral() {
+    return Settings.start(fields()).with(GATHER, 0.0);
   }
 
   @Override
@@ -90,7 +159,7 @@ public final class SkinGather implements PassKind {
 
   @Override
   public boolean isNeutral(Pass p) {
-    return !p.places().containsKey(PLACE) || (p.value(GATHER) == 0 && p.value(LIGHT) == 0);
+    return p.get(PLACE).isEmpty() || (p.get(GATHER) == 0 && p.get(LIGHT) == 0);
   }
 
   /**
@@ -98,7 +167,7 @@ public final class SkinGather implements PassKind {
    */
   @Override
   public boolean touches(Pass p, Frame frame, Rect rect) {
-    return !Places.bounds(frame, p.places().get(PLACE)).isEmpty();
+    return !Places.bounds(frame, p.get(PLACE).orElseThrow()).isEmpty();
   }
 
   private static FieldTiles colour(Frame frame, long goal) {
@@ -126,8 +195,8 @@ public final class SkinGather implements PassKind {
     Rect near = colour(frame, 0).reads(frame, rect);
     out.add(near);
     out.add(surround(frame).reads(frame, near));
-    out.add(Places.bounds(frame, p.places().get(PLACE)));
-    if (p.value(LIGHT) > 0) {
+    out.add(Places.bounds(frame, p.get(PLACE).orElseThrow()));
+    if (p.get(LIGHT) > 0) {
       out.add(lightness(frame).reads(frame, rect));
     }
     return out;
@@ -140,18 +209,18 @@ public final class SkinGather implements PassKind {
     FieldTiles colour = colour(context.frame(), new Hash().add(goal[0]).add(goal[1]).get());
     Plane[] stops =
         colour.over(context, 3, (below, m) -> colour(context, below, m, goal), b, weight);
-    SmoothGain.apply(b, stops, (float) (p.value(GATHER) / 100 * p.strength()), weight);
-    if (p.value(LIGHT) > 0) {
+    SmoothGain.apply(b, stops, (float) (p.get(GATHER) / 100 * p.strength()), weight);
+    if (p.get(LIGHT) > 0) {
       Plane even =
           lightness(context.frame())
               .over(context, 1, (below, m) -> lightness(context, below, m), b, weight)[0];
       Plane[] all = {even, even, even};
-      SmoothGain.apply(b, all, (float) (p.value(LIGHT) / 100 * p.strength()), weight);
+      SmoothGain.apply(b, all, (float) (p.get(LIGHT) / 100 * p.strength()), weight);
     }
   }
 
   private static float[] reference(EvaluationContext context) {
-    Place place = context.pass().places().get(PLACE);
+    Place place = context.pass().get(PLACE).orElseThrow();
     Rect rect = Places.bounds(context.frame(), place);
     long key =
         new Hash()

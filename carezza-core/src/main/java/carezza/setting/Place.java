@@ -1,4 +1,4 @@
-package carezza.pass;
+package carezza.setting;
 
 /**
  * A disc on the picture that a pass refers to: a reference, a place that should be neutral.

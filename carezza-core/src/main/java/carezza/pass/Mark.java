@@ -1,0 +1,38 @@
+package carezza.pass;
+
+import carezza.setting.Item;
+
+/**
+ * Something put on the picture by a click or a short line, as wide as it is set, which may take
+ * something from a place beside it. Source pixels but the size.
+ */
+public interface Mark extends Item {
+  /** Start of the line. */
+  double x0();
+
+  double y0();
+
+  /** End of the line; its start for a click. */
+  double x1();
+
+  double y1();
+
+  /** Diameter. */
+  double sizeMm();
+
+  /** Where its source lies, relative to it; 0, 0 for a mark without one. */
+  double dx();
+
+  double dy();
+
+  /** Distance of a point from its line, in source pixels. */
+  default double distance(double x, double y) {
+    double vx = x1() - x0();
+    double vy = y1() - y0();
+    double len = vx * vx + vy * vy;
+    double t = len == 0 ? 0 : Math.max(0, Math.min(1, ((x - x0()) * vx + (y - y0()) * vy) / len));
+    double ox = x - x0() - t * vx;
+    double oy = y - y0() - t * vy;
+    return Math.sqrt(ox * ox + oy * oy);
+  }
+}

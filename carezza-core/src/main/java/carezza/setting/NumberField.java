@@ -1,0 +1,60 @@
+package carezza.setting;
+
+import carezza.image.Hash;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+
+/**
+ * A number.
+ *
+ * @param key name in the document and the word bundle
+ * @param unit what it is measured in
+ * @param min lowest legal value
+ * @param max highest legal value
+ * @param initial value of a new pass
+ * @param step smallest step of its editor
+ */
+public record NumberField(
+    String key, Unit unit, double min, double max, double initial, double step)
+    implements Field<Double> {
+  public NumberField {
+    if (!(min < max && initial >= min && initial <= max && step > 0)) {
+      throw new IllegalArgumentException(
+          key + ": start " + initial + " not in " + min + ".." + max);
+    }
+  }
+
+  @Override
+  public Double start() {
+    return initial;
+  }
+
+  @Override
+  public Double check(Double value) {
+    if (!(value >= min && value <= max)) {
+      throw new IllegalArgumentException(
+          key + " = " + value + ", must be in [" + min + ", " + max + "]");
+    }
+    return value;
+  }
+
+  @Override
+  public void addTo(Hash h, Double value) {
+    h.add(value.doubleValue());
+  }
+
+  @Override
+  public JsonNode write(Double value) {
+    return Json.F.numberNode(value.doubleValue());
+  }
+
+  @Override
+  public Double read(JsonNode n) {
+    return Json.number(n, key);
+  }
+
+  @Override
+  public ObjectNode schema() {
+    return Json.range(min, max);
+  }
+}
