@@ -12,7 +12,7 @@ import carezza.image.Rect;
 import carezza.pass.Pass;
 import carezza.screen.Drawn;
 import carezza.screen.Frames;
-import carezza.screen.Look;
+import carezza.screen.check.CheckViews;
 import carezza.screen.Viewport;
 import carezza.sheet.RunSheet;
 import java.nio.file.Path;
@@ -122,7 +122,7 @@ final class SpeedBench {
 
   private Drawn draw(SheetView view, Viewport v, int coarser, Drawn last) {
     return Frames.draw(
-        new Frames.Request(view, v, Look.PICTURE, Optional.empty(), 0xff808080),
+        new Frames.Request(view, v, CheckViews.PICTURE, Optional.empty(), 0xff808080),
         coarser,
         last,
         pool);

@@ -6,8 +6,10 @@ import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
 import java.util.function.Supplier;
 import java.util.function.ToDoubleFunction;
+import java.util.stream.IntStream;
 
 /**
  * The readings of skin: texture, small forms and relief kept, blotch, colour spread, lightness.
@@ -106,7 +108,21 @@ public final class SkinReadings {
             () -> broad.light(),
             () -> new BlownSkin(skin).blown(),
             () -> new BlownSkin(skin).gamut());
-    return each.parallelStream().map(Supplier::get).toList();
+    return IntStream.range(0, NAMES.size())
+        .parallel()
+        .mapToObj(i -> alone(NAMES.get(i), each.get(i)))
+        .toList();
+  }
+
+  /** One that fails takes no other with it. */
+  private static Reading alone(String name, Supplier<Reading> take) {
+    try {
+      return take.get();
+    } catch (CancellationException e) {
+      throw e;
+    } catch (RuntimeException e) {
+      return Reading.missing(name, "failed");
+    }
   }
 
   /**

@@ -8,7 +8,7 @@ import carezza.color.Matrix3;
  * of triangular distribution against steps. The curve is a table over the upper bits of a float,
  * 2048 entries an octave: within 0.03 of a code. For rows of one width, with scratch of its own.
  */
-final class ScreenCode {
+public final class ScreenCode {
   private static final int CUT = 12;
 
   /** Light that is 0.05 of a code. */
@@ -49,13 +49,13 @@ final class ScreenCode {
   }
 
   /** Light of one of the screen's primaries. */
-  static float primary(int channel, float red, float green, float blue) {
+  public static float primary(int channel, float red, float green, float blue) {
     int i = 3 * channel;
     return TO_SCREEN[i] * red + TO_SCREEN[i + 1] * green + TO_SCREEN[i + 2] * blue;
   }
 
   /** A fixed noise, -1 to 1, the same for a device pixel every time. */
-  static float noise(int x, int y) {
+  public static float noise(int x, int y) {
     return noise(x * MIX_X ^ y * MIX_Y);
   }
 

@@ -15,6 +15,7 @@ import carezza.engine.TileCache;
 import carezza.image.Rect;
 import carezza.image.SourcePicture;
 import carezza.pass.Pass;
+import carezza.screen.check.CheckViews;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import java.nio.IntBuffer;
@@ -50,7 +51,7 @@ public class FramesTest {
     return p;
   }
 
-  private int[] draw(Viewport v, Look look, Optional<Frames.ShownArea> area) {
+  private int[] draw(Viewport v, CheckView look, Optional<Frames.ShownArea> area) {
     return Frames.draw(
             new Frames.Request(engine.view(RunSheet.EMPTY, () -> false), v, look, area, DESK),
             0,
@@ -61,7 +62,7 @@ public class FramesTest {
 
   @Test
   public void atFullSizeThePixelsAreThePictures() {
-    int[] px = draw(new Viewport(1, 100, 50, 200, 200), Look.PICTURE, Optional.empty());
+    int[] px = draw(new Viewport(1, 100, 50, 200, 200), CheckViews.PICTURE, Optional.empty());
     for (int i = 0; i < px.length; i += 37) {
       int x = 100 + i % 200;
       int y = 50 + i / 200;
@@ -73,7 +74,7 @@ public class FramesTest {
 
   @Test
   public void ditherKeepsTheMean() {
-    int[] px = draw(new Viewport(1, 0, 0, 400, 300), Look.PICTURE, Optional.empty());
+    int[] px = draw(new Viewport(1, 0, 0, 400, 300), CheckViews.PICTURE, Optional.empty());
     double sum = 0;
     for (int p : px) {
       sum += p & 255;
@@ -83,7 +84,7 @@ public class FramesTest {
 
   @Test
   public void zoomedOutItIsTheSamePicture() {
-    int[] px = draw(new Viewport(0.31, 0, 0, 124, 93), Look.PICTURE, Optional.empty());
+    int[] px = draw(new Viewport(0.31, 0, 0, 124, 93), CheckViews.PICTURE, Optional.empty());
     for (int i = 130; i < px.length - 260; i += 11) {
       double x = (i % 124 + 0.5) / 0.31;
       if (x < 10 || x > 385) {
@@ -95,16 +96,16 @@ public class FramesTest {
 
   @Test
   public void outsideThePictureIsTheDesk() {
-    int[] px = draw(new Viewport(2, -50, -50, 120, 120), Look.PICTURE, Optional.empty());
+    int[] px = draw(new Viewport(2, -50, -50, 120, 120), CheckViews.PICTURE, Optional.empty());
     assertThat(px[0]).isEqualTo(DESK);
     assertThat(px[119 * 120 + 119]).isNotEqualTo(DESK);
-    int[] far = draw(new Viewport(1, 5000, 5000, 20, 20), Look.PICTURE, Optional.empty());
+    int[] far = draw(new Viewport(1, 5000, 5000, 20, 20), CheckViews.PICTURE, Optional.empty());
     assertThat(far).containsOnly(DESK);
   }
 
   @Test
   public void bareLightHasNoColour() {
-    int[] px = draw(new Viewport(1, 0, 0, 100, 100), Look.BARE_LIGHT, Optional.empty());
+    int[] px = draw(new Viewport(1, 0, 0, 100, 100), CheckViews.of("bare_light"), Optional.empty());
     for (int p : px) {
       int r = (p >> 16) & 255;
       assertThat(Math.abs(r - ((p >> 8) & 255)) + Math.abs(r - (p & 255))).isLessThanOrEqualTo(2);
@@ -136,7 +137,8 @@ public class FramesTest {
     var now = engine.view(sheet, () -> false);
     var before = engine.view(RunSheet.EMPTY, () -> false);
     return Frames.draw(
-        new Frames.Request(now, v, Look.CHANGES, Optional.empty(), DESK, Optional.of(before)),
+        new Frames.Request(
+            now, v, CheckViews.of("changes"), Optional.empty(), DESK, Optional.of(before)),
         0,
         null,
         pool);
@@ -158,7 +160,7 @@ public class FramesTest {
                 new Frames.Request(
                     engine.view(RunSheet.EMPTY, () -> false),
                     new Viewport(1, 0, 0, 9, 9),
-                    Look.CHANGES,
+                    CheckViews.of("changes"),
                     Optional.empty(),
                     DESK))
         .hasMessageContaining("CHANGES");
@@ -168,11 +170,11 @@ public class FramesTest {
   @Test
   public void bandsOfARampAreMidGreyAndTheRamp() {
     Viewport v = new Viewport(1, 120, 100, 128, 64);
-    int[] fine = draw(v, Look.FINE_BAND, Optional.empty());
+    int[] fine = draw(v, CheckViews.of("fine_band"), Optional.empty());
     assertThat(mean(fine, 8)).isCloseTo(MID, within(1.5));
     assertThat(spread(fine)).isLessThan(2);
-    int[] broad = draw(v, Look.BROAD_BAND, Optional.empty());
-    int[] plain = draw(v, Look.PICTURE, Optional.empty());
+    int[] broad = draw(v, CheckViews.of("broad_band"), Optional.empty());
+    int[] plain = draw(v, CheckViews.PICTURE, Optional.empty());
     for (int i = 0; i < plain.length; i++) {
       assertThat((double) ((broad[i] >> 16) & 255)).isCloseTo((plain[i] >> 16) & 255, within(2.0));
     }
@@ -181,8 +183,8 @@ public class FramesTest {
   @Test
   public void sandVeilsAndKeepsTheLight() {
     Viewport v = new Viewport(1, 100, 100, 100, 100);
-    int[] bare = draw(v, Look.BARE_LIGHT, Optional.empty());
-    int[] sand = draw(v, Look.SAND, Optional.empty());
+    int[] bare = draw(v, CheckViews.of("bare_light"), Optional.empty());
+    int[] sand = draw(v, CheckViews.of("sand"), Optional.empty());
     assertThat(mean(sand, 8)).isCloseTo(mean(bare, 8), within(2.5));
     assertThat(spread(sand)).isGreaterThan(spread(bare) + 8);
   }
@@ -191,7 +193,7 @@ public class FramesTest {
   public void hueHasOneLightnessAndClippingShowsWhatIsBlown() {
     Viewport v = new Viewport(1, 100, 100, 60, 60);
     float[] lab = new float[3];
-    for (int p : draw(v, Look.HUE, Optional.empty())) {
+    for (int p : draw(v, CheckViews.of("hue"), Optional.empty())) {
       float r = (float) ColorEncoding.srgbToLinear(((p >> 16) & 255) / 255.0);
       float g = (float) ColorEncoding.srgbToLinear(((p >> 8) & 255) / 255.0);
       float b = (float) ColorEncoding.srgbToLinear((p & 255) / 255.0);
@@ -200,12 +202,12 @@ public class FramesTest {
       assertThat(lab[0]).isCloseTo(62, within(1.5f));
     }
     Pass blown = Pass.start(1, Kinds.of("neutral"), Area.WHOLE).with("exposure", 3);
-    int[] calm = draw(v, Look.CLIPPING, Optional.empty());
+    int[] calm = draw(v, CheckViews.of("clipping"), Optional.empty());
     Frames.Request r =
         new Frames.Request(
             engine.view(RunSheet.EMPTY.withPasses(List.of(blown)), () -> false),
             v,
-            Look.CLIPPING,
+            CheckViews.of("clipping"),
             Optional.empty(),
             DESK);
     int[] alarm = Frames.draw(r, 0, null, pool).pixels();
@@ -216,7 +218,9 @@ public class FramesTest {
   private int[] showing(Area a, AreaForm form) {
     Pass p = Pass.start(1, Kinds.of("dodge"), a);
     return draw(
-        new Viewport(1, 0, 0, 64, 64), Look.PICTURE, Optional.of(new Frames.ShownArea(p, form)));
+        new Viewport(1, 0, 0, 64, 64),
+        CheckViews.PICTURE,
+        Optional.of(new Frames.ShownArea(p, form)));
   }
 
   private static int changed(int[] a, int[] b) {
@@ -229,7 +233,7 @@ public class FramesTest {
 
   @Test
   public void anAreaIsShownWhereItActs() {
-    int[] plain = draw(new Viewport(1, 0, 0, 64, 64), Look.PICTURE, Optional.empty());
+    int[] plain = draw(new Viewport(1, 0, 0, 64, 64), CheckViews.PICTURE, Optional.empty());
     assertThat(showing(Area.NONE, AreaForm.HATCHED)).isEqualTo(plain);
     assertThat(changed(showing(Area.WHOLE, AreaForm.HATCHED), plain))
         .as("one line in eight")
@@ -266,13 +270,13 @@ public class FramesTest {
     Viewport v = new Viewport(1, 0, 0, 400, 300);
     Frames.Request plain = request(RunSheet.EMPTY, v);
     Drawn first = Frames.draw(plain, 0, null, pool);
-    assertThat(Frames.changedShare(plain, null)).isEqualTo(1);
-    assertThat(Frames.changedShare(plain, first)).isZero();
+    assertThat(FramePlan.of(plain, 0, null, pool).changedShare()).isEqualTo(1);
+    assertThat(FramePlan.of(plain, 0, first, pool).changedShare()).isZero();
     int[] dab = {100 * Stroke.GRID, 30 * Stroke.GRID, 255, 0, 0};
     Stroke s = new Stroke(new Stroke.Brush(true, 10, 1, 0), dab);
     Pass dodge = Pass.start(1, Kinds.of("dodge"), Area.NONE.with(s));
     Frames.Request next = request(RunSheet.EMPTY.withPasses(List.of(dodge)), v);
-    assertThat(Frames.changedShare(next, first)).isBetween(0.01, 0.3);
+    assertThat(FramePlan.of(next, 0, first, pool).changedShare()).isBetween(0.01, 0.3);
     Drawn second = Frames.draw(next, 0, first, pool);
     assertThat(second.pixels()).isEqualTo(Frames.draw(next, 0, null, pool).pixels());
     assertThat(second.pixels()).isNotEqualTo(first.pixels());
@@ -291,7 +295,7 @@ public class FramesTest {
 
   private Frames.Request request(RunSheet sheet, Viewport v) {
     return new Frames.Request(
-        engine.view(sheet, () -> false), v, Look.PICTURE, Optional.empty(), DESK);
+        engine.view(sheet, () -> false), v, CheckViews.PICTURE, Optional.empty(), DESK);
   }
 
   @Test

@@ -27,11 +27,11 @@ import java.util.stream.DoubleStream;
 import java.util.stream.Stream;
 
 /**
- * Readings of the picture as a whole: its cast, where it is sharp, halos along the borders of
- * areas, what draws the eye. They take longer than those of the skin, are kept by fingerprint, and
- * keep to one thread: nobody waits for them.
+ * Inputs of readings of the picture as a whole: its cast, where it is sharp, halos along the
+ * borders of areas, what draws the eye. They take longer than those of the skin, are kept by
+ * fingerprint, and keep to one thread: nobody waits for them.
  */
-public final class PictureMeasuring {
+final class PictureInputs {
   /** Cast and halos are looked for at so many pixels a mm. */
   private static final double PX_PER_MM = 1.5;
 
@@ -47,27 +47,18 @@ public final class PictureMeasuring {
   private static final int MARGIN = 8;
 
   private final Engine engine;
+  private final RunSheet sheet;
+  private final SheetView now;
+  private final SheetView before;
+  private final BooleanSupplier cancelled;
 
-  public PictureMeasuring(Engine engine) {
+  PictureInputs(
+      Engine engine, RunSheet sheet, SheetView now, SheetView before, BooleanSupplier cancelled) {
     this.engine = engine;
-  }
-
-  /**
-   * All of them; those that cannot be had say why.
-   *
-   * @throws java.util.concurrent.CancellationException when cancelled
-   */
-  public List<Reading> all(RunSheet sheet, BooleanSupplier cancelled) {
-    RunSheet judged = sheet.muting(p -> p.kind().stage() == Stage.FINISH);
-    SheetView now = engine.view(judged, cancelled).prepared();
-    SheetView before = engine.view(Measuring.before(sheet), cancelled);
-    List<Reading> out = new ArrayList<>(cast(now));
-    out.addAll(exposure(sheet, cancelled));
-    out.add(halo(now, before));
-    out.add(focus(now));
-    out.add(pull(now));
-    out.add(Reading.missing("toBeSeen", "noOutput"));
-    return out;
+    this.sheet = sheet;
+    this.now = now;
+    this.before = before;
+    this.cancelled = cancelled;
   }
 
   private static int level(SheetView view) {
@@ -78,7 +69,7 @@ public final class PictureMeasuring {
     return view.sheet().faceMap().filter(m -> !m.faces().isEmpty()).isPresent();
   }
 
-  private List<Reading> cast(SheetView now) {
+  List<Reading> cast() {
     int level = level(now);
     Rect all = now.bounds(level);
     long key =
@@ -109,7 +100,7 @@ public final class PictureMeasuring {
   }
 
   /** Of the skin: the end of Light against the source. */
-  private List<Reading> exposure(RunSheet sheet, BooleanSupplier cancelled) {
+  List<Reading> exposure() {
     RunSheet lit = sheet.muting(p -> p.kind().stage().compareTo(Stage.LIGHT) > 0);
     SheetView view = engine.view(lit, cancelled);
     Area skin = sheet.region("skin");
@@ -122,7 +113,7 @@ public final class PictureMeasuring {
         engine.original().read(level, r), view.read(level, r), view.mask(skin, level, r));
   }
 
-  private Reading halo(SheetView now, SheetView before) {
+  Reading halo() {
     List<Pass> bordered =
         now.sheet().passes().stream()
             .filter(p -> p.on() && p.strength() > 0 && Measuring.isJudged(p))
@@ -153,7 +144,7 @@ public final class PictureMeasuring {
   }
 
   /** Of the shot: what retouching sharpens or blurs is not its focus. */
-  private Reading focus(SheetView now) {
+  Reading focus() {
     if (!hasFace(now)) {
       return Reading.missing("focus", "noFace");
     }
@@ -220,7 +211,7 @@ public final class PictureMeasuring {
     return out.build();
   }
 
-  private static Reading pull(SheetView now) {
+  Reading pull() {
     return now.saliency().map(p -> p.reading(now)).orElse(Reading.missing("pull", "noFace"));
   }
 }
