@@ -190,7 +190,7 @@ final class PictureView extends Region {
             SheetView plain = p.engine().view(RunSheet.EMPTY, () -> false);
             steps.add(request(plain, v, look, Optional.empty(), colour, p, from));
           } else if (was != null && own && !was.equals(sheet)) {
-            SheetView held = p.engine().view(sheet, () -> false).holding(was).underHand(chosen);
+            SheetView held = p.engine().view(sheet, was, () -> false).underHand(chosen);
             steps.add(request(held, v, look, area, colour, p, from));
           }
           if (!dragged || steps.isEmpty()) {

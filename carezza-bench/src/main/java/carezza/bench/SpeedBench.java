@@ -112,6 +112,10 @@ final class SpeedBench {
     moves(fit);
   }
 
+  private SheetView view(RunSheet s, RunSheet held) {
+    return engine.view(s, held, () -> false);
+  }
+
   private SheetView view(RunSheet s) {
     return engine.view(s, () -> false);
   }
@@ -177,13 +181,13 @@ final class SpeedBench {
     double[] after = new double[TRIES];
     for (int i = -WARM_UP; i < TRIES; i++) {
       RunSheet next = base.change(id, step.at(i + WARM_UP));
-      SheetView held = view(next).holding(base).underHand(id);
+      SheetView held = view(next, base).underHand(id);
       double a = seconds(() -> draw(held, v, 2));
       double b = seconds(() -> draw(held, v, 0));
       double c = 0;
       if (i % 5 == 0) {
         RunSheet other = base.change(id, step.at(i + WARM_UP));
-        c = seconds(() -> warm(view(other).holding(base).underHand(id), v));
+        c = seconds(() -> warm(view(other, base).underHand(id), v));
       }
       double d = 0;
       if (i % 5 == 0) {
@@ -268,7 +272,7 @@ final class SpeedBench {
           Stroke s =
               new Stroke(new Stroke.Brush(true, 6, 8, 1), Arrays.copyOf(samples, 5 * (i + 1)));
           RunSheet next = base.change(id, q -> q.withArea(q.area().with(s)));
-          SheetView held = view(next).holding(base).underHand(id);
+          SheetView held = view(next, base).underHand(id);
           t[had++] = seconds(() -> last[0] = draw(held, w, 0, last[0]));
         }
       }

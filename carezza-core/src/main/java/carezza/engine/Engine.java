@@ -10,6 +10,7 @@ import carezza.image.SourcePicture;
 import carezza.pass.Frame;
 import carezza.sheet.RunSheet;
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.Map;
@@ -103,7 +104,16 @@ public final class Engine {
 
   /** The picture as a sheet makes it. */
   public SheetView view(RunSheet sheet, BooleanSupplier cancelled) {
-    return new SheetView(this, fingerprints(sheet), cancelled, -1, true);
+    return new SheetView(new TileMaker(this, fingerprints(sheet), cancelled, -1, true));
+  }
+
+  /**
+   * The picture as a sheet makes it with analyses held as they are in another, for what is dragged
+   * or drawn: nothing is found anew, patches are carried along with the light below.
+   */
+  public SheetView view(RunSheet sheet, RunSheet held, BooleanSupplier cancelled) {
+    SheetFingerprints known = fingerprints(sheet, fingerprints(held));
+    return new SheetView(new TileMaker(this, known, cancelled, -1, true));
   }
 
   /** What is known of a sheet, with what is known of those asked for before. */
@@ -132,6 +142,22 @@ public final class Engine {
 
   int tile() {
     return tile;
+  }
+
+  /** The tiles that a rectangle is read by; reading along them computes nothing twice. */
+  List<Rect> tiles(int level, Rect rect) {
+    List<Rect> out = new ArrayList<>();
+    int side = tile;
+    Rect all = source.bounds(level);
+    for (int y = Math.floorDiv(rect.y(), side) * side; y < rect.bottom(); y += side) {
+      for (int x = Math.floorDiv(rect.x(), side) * side; x < rect.right(); x += side) {
+        Rect t = new Rect(x, y, side, side).intersect(all);
+        if (!t.isEmpty()) {
+          out.add(t);
+        }
+      }
+    }
+    return out;
   }
 
   long sourceHash() {

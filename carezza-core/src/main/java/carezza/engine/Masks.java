@@ -114,7 +114,7 @@ final class Masks implements AreaMask.Context {
 
   @Override
   public Rect bounds(int level) {
-    return fingerprints.bounds(level);
+    return fingerprints.frame().bounds().toLevel(level);
   }
 
   @Override
@@ -125,6 +125,7 @@ final class Masks implements AreaMask.Context {
   @Override
   public Plane found(String name, int level, Rect rect) {
     return fingerprints
+        .areas()
         .regions()
         .flatMap(r -> RegionName.of(name).map(n -> r.mask(n, level, rect)))
         .orElseGet(() -> new Plane(rect));
@@ -137,6 +138,6 @@ final class Masks implements AreaMask.Context {
 
   @Override
   public Plane matte(Seed g, int level, Rect rect) {
-    return fingerprints.matte(g).at(level, rect);
+    return fingerprints.areas().matte(g).at(level, rect);
   }
 }

@@ -2,28 +2,20 @@ package carezza.engine;
 
 import carezza.area.Area;
 import carezza.area.Extent;
-import carezza.area.Matte;
-import carezza.area.RegionGrowing;
 import carezza.area.Seed;
-import carezza.area.Stroke;
 import carezza.area.Term;
 import carezza.color.Matrix3;
-import carezza.face.FaceMap;
 import carezza.image.Hash;
 import carezza.image.Rect;
 import carezza.pass.Frame;
 import carezza.pass.Pass;
-import carezza.region.RegionName;
-import carezza.region.Regions;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.function.Supplier;
 import java.util.stream.Stream;
 
 /**
@@ -47,15 +39,14 @@ final class SheetFingerprints {
   private final Frame frame;
   private final List<Pass> active;
   private final SheetFingerprints held;
-  private final Optional<Regions> regions;
-  private final long mapFingerprint;
+  private final AreaExtents areas;
   private volatile SheetFingerprints unlit;
   private final Map<Long, Integer> below = new HashMap<>();
 
   private final int inCommon;
   private final int farAbove;
 
-  /** Prints of the picture by depth, from 1 on. */
+  /** Fingerprints of the picture by depth, from 1 on. */
   private final List<Map<Rect, Long>> fingerprints = new ArrayList<>();
 
   /**
@@ -68,16 +59,11 @@ final class SheetFingerprints {
     this.sheet = sheet;
     frame = engine.frame(sheet);
     this.held = held != null && held.frame.equals(frame) ? held : null;
-    mapFingerprint = sheet.faceMap().map(FaceMap::fingerprint).orElse(0L);
-    regions =
-        sheet
-            .faceMap()
-            .filter(m -> !m.faces().isEmpty())
-            .map(m -> new Regions(engine.original(), m, this::kept));
+    areas = new AreaExtents(engine, sheet, frame);
     active =
         sheet.passes().stream()
             .filter(p -> p.on() && p.strength() > 0 && !p.kind().isNeutral(p))
-            .filter(p -> !p.kind().usesArea() || !isEmpty(p.area()))
+            .filter(p -> !p.kind().usesArea() || !areas.isEmpty(p.area()))
             .toList();
     int n = 0;
     for (Pass p : sheet.passes()) {
@@ -131,7 +117,7 @@ final class SheetFingerprints {
     boolean alike =
         o.held == null
             && o.frame.equals(frame)
-            && o.mapFingerprint == mapFingerprint
+            && o.areas.mapFingerprint() == areas.mapFingerprint()
             && o.sheet.regions().equals(sheet.regions());
     int n = 0;
     while (alike
@@ -141,16 +127,6 @@ final class SheetFingerprints {
       n++;
     }
     return n;
-  }
-
-  private boolean isEmpty(Area a) {
-    return a.base() == Area.Base.REGION
-        ? !a.inverted()
-            && isEmpty(sheet.region(a.region()))
-            && a.seeds().isEmpty()
-            && a.strokes().isEmpty()
-            && a.terms().stream().noneMatch(Term::adds)
-        : a.isEmpty();
   }
 
   RunSheet sheet() {
@@ -182,7 +158,7 @@ final class SheetFingerprints {
    */
   SheetFingerprints unlit(int depth) {
     boolean lit = active.subList(0, depth).stream().anyMatch(SheetFingerprints::isLight);
-    if (!lit || active.subList(0, depth).stream().anyMatch(p -> readsBelow(p.area()))) {
+    if (!lit || active.subList(0, depth).stream().anyMatch(p -> areas.readsBelow(p.area()))) {
       return this;
     }
     if (unlit == null) {
@@ -203,19 +179,6 @@ final class SheetFingerprints {
     return m;
   }
 
-  private static boolean isLight(Pass p) {
-    return p.kind().usesArea() && p.area().isWhole() && p.kind().light(p).isPresent();
-  }
-
-  /** Whether an area's mask, or that of a region it is made of, rests on the picture. */
-  private boolean readsBelow(Area a) {
-    return a.readsBelow()
-        || a.base() == Area.Base.REGION && readsBelow(sheet.region(a.region()))
-        || a.terms().stream()
-            .anyMatch(
-                t -> t.what() instanceof Extent.Region r && readsBelow(sheet.region(r.name())));
-  }
-
   /** The fingerprints whose picture a pass looks at: the held ones if it acted there too. */
   SheetFingerprints lookedAt(Pass p) {
     return held != null && held.active.stream().anyMatch(q -> q.id() == p.id()) ? held : this;
@@ -231,82 +194,12 @@ final class SheetFingerprints {
   }
 
   private boolean touches(Pass p, Rect src) {
-    return p.kind().touches(p, frame, src) && (!p.kind().usesArea() || reaches(p.area(), src));
+    return p.kind().touches(p, frame, src)
+        && (!p.kind().usesArea() || areas.reaches(p.area(), src));
   }
 
-  /** Whether an area's mask can be above 0 somewhere in a rectangle of source pixels. */
-  private boolean reaches(Area a, Rect rect) {
-    Rect src = a.followMm() > 0 ? rect.grow(a.reach(frame.pxPerMm())) : rect;
-    boolean base =
-        switch (a.base()) {
-          case WHOLE -> true;
-          case NONE -> false;
-          case REGION -> reaches(sheet.region(a.region()), src);
-          case FOUND -> found(a.region()).intersects(src);
-        };
-    if (a.inverted() || base) {
-      return true;
-    }
-    double px = frame.pxPerMm();
-    for (Stroke s : a.strokes()) {
-      if (s.brush().puts() && s.bounds(px).intersects(src)) {
-        return true;
-      }
-    }
-    return a.seeds().stream().anyMatch(g -> matte(g).bounds().intersects(src))
-        || a.terms().stream().filter(Term::adds).anyMatch(t -> reaches(t, src.grow(reach(t))));
-  }
-
-  private boolean reaches(Term t, Rect src) {
-    return t.what() instanceof Extent.Region r
-        ? reaches(sheet.region(r.name()), src)
-        : extent(t.what()).intersects(src);
-  }
-
-  /** Source pixels outside which something joined with an area is 0 when its border is sharp. */
-  private Rect extent(Extent e) {
-    if (e instanceof Extent.Region r) {
-      return bounds(sheet.region(r.name()));
-    }
-    return e instanceof Extent.Shape s ? s.bounds() : engine.source().bounds();
-  }
-
-  /** Source pixels by which the feathered border of a region or shape reaches beyond it. */
-  private int reach(Term t) {
-    return (int) Math.ceil(t.reachMm() * frame.pxPerMm()) + 2;
-  }
-
-  Rect bounds(int level) {
-    return engine.source().bounds(level);
-  }
-
-  /** Source pixels outside which an area's mask is 0. */
-  Rect bounds(Area a) {
-    Rect all = engine.source().bounds();
-    if (a.inverted()) {
-      return all;
-    }
-    Rect r =
-        switch (a.base()) {
-          case WHOLE -> all;
-          case NONE -> new Rect(0, 0, 0, 0);
-          case REGION -> bounds(sheet.region(a.region()));
-          case FOUND -> found(a.region());
-        };
-    for (Seed g : a.seeds()) {
-      r = r.union(matte(g).bounds());
-    }
-    for (Stroke s : a.strokes()) {
-      if (s.brush().puts()) {
-        r = r.union(s.bounds(frame.pxPerMm()));
-      }
-    }
-    for (Term t : a.terms()) {
-      if (t.adds()) {
-        r = r.union(extent(t.what()).grow(reach(t)).intersect(all));
-      }
-    }
-    return (a.followMm() > 0 ? r.grow(a.reach(frame.pxPerMm())) : r).intersect(all);
+  private static boolean isLight(Pass p) {
+    return p.kind().usesArea() && p.area().isWhole() && p.kind().light(p).isPresent();
   }
 
   /**
@@ -321,11 +214,11 @@ final class SheetFingerprints {
       h.add(area(sheet.region(a.region()), depth, wide));
     }
     if (a.base() == Area.Base.FOUND) {
-      h.add(mapFingerprint);
+      h.add(areas.mapFingerprint());
     }
     for (Term t : a.terms()) {
       if (t.what() instanceof Extent.Region r) {
-        h.add(area(sheet.region(r.name()), depth, wide.grow(reach(t))));
+        h.add(area(sheet.region(r.name()), depth, wide.grow(areas.reach(t))));
       }
     }
     if (a.readsBelow()) {
@@ -356,7 +249,7 @@ final class SheetFingerprints {
       looked.addLook(h, p.id(), need);
     }
     if (p.kind().looksAtOwnArea()) {
-      looked.addLook(h, p.id(), looked.bounds(looked.pass(p.id()).area()));
+      looked.addLook(h, p.id(), looked.areas.bounds(looked.pass(p.id()).area()));
     }
     long value = h.get();
     fingerprints.get(d - 1).put(r, value);
@@ -383,32 +276,8 @@ final class SheetFingerprints {
         .toList();
   }
 
-  /** What is found from the face map, when there are faces on it. */
-  Optional<Regions> regions() {
-    return regions;
-  }
-
-  private <T> T kept(String part, long bytes, Supplier<T> find) {
-    Hash h = new Hash().add(engine.sourceHash()).add(mapFingerprint).add("region").add(part);
-    return engine.cache().analysis(h.get(), bytes, find);
-  }
-
-  /** Source pixels outside which a found region is 0. */
-  private Rect found(String region) {
-    return regions.flatMap(r -> RegionName.of(region).map(r::bounds)).orElse(new Rect(0, 0, 0, 0));
-  }
-
-  Matte matte(Seed g) {
-    if (g.like() == Seed.Like.UNKNOWN) {
-      return Matte.NOTHING;
-    }
-    Hash h = new Hash().add(engine.sourceHash()).add(g.fingerprint()).add(frame.pxPerMm());
-    h.add(mapFingerprint);
-    return engine
-        .cache()
-        .analysis(
-            h.get(),
-            2_000_000,
-            () -> RegionGrowing.grow(g, engine.original(), frame.pxPerMm(), sheet.faceMap()));
+  /** How far areas reach, and what regions are. */
+  AreaExtents areas() {
+    return areas;
   }
 }

@@ -64,9 +64,9 @@ public class FingerprintsHandedOnTest {
       assertThat(e.view(s, () -> false).fingerprint(r))
           .as("edit " + i)
           .isEqualTo(fresh.view(s, () -> false).fingerprint(r));
-      assertThat(e.view(s, () -> false).holding(was).fingerprint(r))
+      assertThat(e.view(s, was, () -> false).fingerprint(r))
           .as("edit " + i + ", held")
-          .isEqualTo(fresh.view(s, () -> false).holding(was).fingerprint(r));
+          .isEqualTo(fresh.view(s, was, () -> false).fingerprint(r));
     }
   }
 

@@ -64,7 +64,7 @@ public class HoldingTest {
     Map<Long, Long> was = e.pixelsByPass();
     long found = e.analysesComputed();
     RunSheet next = s.change(5, p -> p.withArea(p.area().with(line(300, 4))));
-    RgbBlock dragged = all(e.view(next, () -> false).holding(s).underHand(5), 0);
+    RgbBlock dragged = all(e.view(next, s, () -> false).underHand(5), 0);
     Map<Long, Long> is = e.pixelsByPass();
     for (long id = 1; id <= 4; id++) {
       assertThat(is.get(id)).as("pass " + id).isEqualTo(was.get(id));
@@ -104,7 +104,7 @@ public class HoldingTest {
     all(e.view(s, () -> false), 1);
     RunSheet next = s.change(1, p -> p.with("exposure", 0.1 + stops));
     long found = e.analysesComputed();
-    RgbBlock held = all(e.view(next, () -> false).holding(s), 1);
+    RgbBlock held = all(e.view(next, s, () -> false), 1);
     assertThat(e.analysesComputed()).as("nothing is found anew").isEqualTo(found);
     RgbBlock exact = all(engine().view(next, () -> false), 1);
     double worst = 0;
@@ -120,7 +120,7 @@ public class HoldingTest {
     Engine e = engine();
     RunSheet s = sheet();
     RunSheet pinless = RunSheet.EMPTY.withPasses(s.passes());
-    RgbBlock a = all(e.view(s, () -> false).holding(pinless), 1);
+    RgbBlock a = all(e.view(s, pinless, () -> false), 1);
     RgbBlock b = all(engine().view(s, () -> false), 1);
     assertThat(Pictures.difference(a, b)).isEmpty();
   }

@@ -1,0 +1,74 @@
+package carezza.engine;
+
+import carezza.area.Area;
+import carezza.color.Matrix3;
+import carezza.image.PixelReader;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.pass.EvaluationContext;
+import carezza.pass.Frame;
+import carezza.pass.Pass;
+import java.util.function.Supplier;
+
+/** What a pass sees: the picture below it in a view, which is an earlier one while held. */
+record PassEvaluation(Pass pass, TileMaker tiles, int depth, boolean isHeld, Matrix3 light)
+    implements EvaluationContext {
+  @Override
+  public EvaluationContext on(Pass p) {
+    return new PassEvaluation(p, tiles, depth, isHeld, light);
+  }
+
+  @Override
+  public EvaluationContext unlit() {
+    SheetFingerprints bare = tiles.fingerprints().unlit(depth);
+    return bare == tiles.fingerprints()
+        ? this
+        : new PassEvaluation(
+            pass, tiles.over(bare, -1), bare.below(pass.id()), isHeld, Matrix3.IDENTITY);
+  }
+
+  @Override
+  public Frame frame() {
+    return tiles.fingerprints().frame();
+  }
+
+  @Override
+  public PixelReader below() {
+    return tiles.below(depth);
+  }
+
+  @Override
+  public long belowFingerprint(Rect rect) {
+    return tiles.fingerprints().picture(depth, rect);
+  }
+
+  @Override
+  public Area area() {
+    return isHeld ? tiles.fingerprints().sheet().pass(pass.id()).orElse(pass).area() : pass.area();
+  }
+
+  @Override
+  public Plane mask(Area area, int level, Rect rect) {
+    return tiles.mask(depth, area, level, rect);
+  }
+
+  @Override
+  public long areaFingerprint(Area area, Rect rect) {
+    return tiles.fingerprints().area(area, depth, rect);
+  }
+
+  @Override
+  public Rect areaBounds(Area area) {
+    return tiles.fingerprints().areas().bounds(area);
+  }
+
+  @Override
+  public boolean isKnown(long key) {
+    return tiles.engine().cache().peek(key) != null;
+  }
+
+  @Override
+  public <T> T analysis(long key, long bytes, Supplier<T> compute) {
+    return tiles.engine().cache().analysis(key, bytes, compute);
+  }
+}
