@@ -2,7 +2,8 @@ package carezza.app;
 
 import carezza.io.ExportSettings;
 import carezza.io.PictureFile;
-import carezza.io.PictureFormat;
+import carezza.io.format.OutputFormat;
+import carezza.io.format.OutputFormats;
 import java.util.Locale;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -22,7 +23,7 @@ final class ExportPanel extends VBox {
 
   private final Next next;
   private PictureFile file;
-  private PictureFormat format = PictureFormat.TIFF;
+  private OutputFormat format = OutputFormats.TIFF;
   private int depth;
   private boolean srgb;
 
@@ -38,7 +39,7 @@ final class ExportPanel extends VBox {
   /** Opens the panel for a picture at its usual settings. */
   void show(PictureFile picture) {
     file = picture;
-    usual(PictureFormat.TIFF);
+    usual(OutputFormats.TIFF);
     setVisible(true);
   }
 
@@ -56,10 +57,10 @@ final class ExportPanel extends VBox {
     ToggleGroup formats = new ToggleGroup();
     HBox formatRow = row("export.format");
     for (PictureFormat f :
-        new PictureFormat[] {PictureFormat.TIFF, PictureFormat.PNG, PictureFormat.JPEG}) {
+        new PictureFormat[] {OutputFormats.TIFF, OutputFormats.PNG, OutputFormats.JPEG}) {
       formatRow.getChildren().add(choice(formats, f.name(), f == format, false, () -> usual(f)));
     }
-    boolean jpeg = format == PictureFormat.JPEG;
+    boolean jpeg = format == OutputFormats.JPEG;
     ToggleGroup depths = new ToggleGroup();
     HBox depthRow = row("export.depth");
     for (int bits : new int[] {8, 16}) {
@@ -86,7 +87,7 @@ final class ExportPanel extends VBox {
     go.setOnAction(
         e -> {
           setVisible(false);
-          next.choosePlace(new ExportSettings(format, depth, srgb, ExportSettings.JPEG_QUALITY));
+          next.choosePlace(new ExportSettings(format, depth, srgb, ExportSettings.QUALITY));
         });
     Button stop = new Button(Words.of("action.cancel"));
     stop.setOnAction(e -> setVisible(false));

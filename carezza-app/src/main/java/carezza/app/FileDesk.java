@@ -2,7 +2,7 @@ package carezza.app;
 
 import carezza.io.ExportSettings;
 import carezza.io.Exporter;
-import carezza.io.PictureFormat;
+import carezza.io.format.OutputFormats;
 import carezza.sheet.RunSheet;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -69,7 +69,7 @@ final class FileDesk {
 
   static List<Path> pictures(Path folder) {
     try (Stream<Path> s = Files.list(folder)) {
-      return s.filter(f -> PictureFormat.ofName(f).isPresent())
+      return s.filter(f -> OutputFormats.ofName(f).isPresent())
           .map(Path::toAbsolutePath)
           .sorted()
           .toList();
@@ -167,7 +167,7 @@ final class FileDesk {
   /** Writes the picture at full size. */
   void export(Path out, ExportSettings settings) {
     OpenPicture p = model.picture().get();
-    boolean named = PictureFormat.ofName(out).equals(Optional.of(settings.format()));
+    boolean named = OutputFormats.ofName(out).equals(Optional.of(settings.format()));
     String end = "." + settings.format().name().toLowerCase(Locale.ROOT);
     Path file = named ? out : out.resolveSibling(out.getFileName() + end);
     RunSheet now = p.history().now();

@@ -12,8 +12,8 @@ import carezza.face.Pin;
 import carezza.image.SourcePicture;
 import carezza.io.DocumentStore;
 import carezza.io.ExportSettings;
-import carezza.io.PictureFormat;
 import carezza.io.PictureReader;
+import carezza.io.format.OutputFormats;
 import carezza.pass.Pass;
 import carezza.screen.Look;
 import carezza.screen.Viewport;
@@ -248,7 +248,7 @@ public class JourneyTest {
     robot.press(KeyCode.ESCAPE).release(KeyCode.ESCAPE);
     until(() -> !robot.lookup("#exportPanel").query().isVisible());
     ExportSettings png =
-        ExportSettings.usual(PictureFormat.PNG, bench.model().picture().get().file());
+        ExportSettings.usual(OutputFormats.PNG, bench.model().picture().get().file());
     WaitForAsyncUtils.asyncFx(() -> bench.files().export(out, png)).get();
     until(() -> Files.exists(out));
     settle();

@@ -10,7 +10,7 @@ import carezza.io.DocumentStore;
 import carezza.io.ExportSettings;
 import carezza.io.Exporter;
 import carezza.io.PictureFile;
-import carezza.io.PictureFormat;
+import carezza.io.format.OutputFormats;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.IntBuffer;
@@ -166,13 +166,12 @@ final class SpeedWindow {
     PictureFile whole =
         new PictureFile(
             file.resolveSibling("made.tif"),
-            PictureFormat.TIFF,
             p,
             ColorEncoding.srgb(),
             new byte[0],
             List.of());
     Engine e = new Engine(p, ColorEncoding.srgb(), new TileCache(1L << 26));
-    ExportSettings settings = ExportSettings.usual(PictureFormat.JPEG, whole);
+    ExportSettings settings = ExportSettings.usual(OutputFormats.JPEG, whole);
     Exporter.export(whole, e, e.original(), settings, file, Yardstick.THREADS, done -> {});
   }
 

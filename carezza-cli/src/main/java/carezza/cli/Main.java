@@ -1,10 +1,10 @@
 package carezza.cli;
 
-import carezza.io.UnreadableFileException;
+import carezza.io.format.UnreadableFileException;
 import java.io.IOException;
 import java.io.PrintWriter;
-import picocli.CommandLine;
 import picocli.CommandLine.Command;
+import picocli.CommandLine;
 
 /**
  * {@code carezza render | measure | regions}: exit code 0 done, 1 the input could not be used, 2

@@ -2,7 +2,8 @@ package carezza.cli;
 
 import carezza.io.ExportSettings;
 import carezza.io.Exporter;
-import carezza.io.PictureFormat;
+import carezza.io.format.OutputFormat;
+import carezza.io.format.OutputFormats;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
@@ -49,8 +50,8 @@ final class RenderCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws IOException {
-    PictureFormat format =
-        PictureFormat.ofName(out)
+    OutputFormat format =
+        OutputFormats.ofName(out)
             .orElseThrow(
                 () ->
                     new IllegalArgumentException(
@@ -63,7 +64,7 @@ final class RenderCommand implements Callable<Integer> {
             format,
             depth == null ? usual.depth() : depth,
             profile == null ? usual.toSrgb() : profile == Profile.srgb,
-            ExportSettings.JPEG_QUALITY);
+            ExportSettings.QUALITY);
     Exporter.export(
         l.picture(),
         l.engine(),

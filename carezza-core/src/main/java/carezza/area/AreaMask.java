@@ -154,17 +154,30 @@ public final class AreaMask {
   }
 
   private static void deposit(Stroke s, double pxPerMm, int level, Rect rect, float[] layer) {
-    double scale = Math.scalb(1.0, -level);
-    double radiusPx = s.brush().sizeMm() * pxPerMm / 2;
     StrokePath path = s.path(pxPerMm);
-    double radius = Math.max(0.75, radiusPx * scale);
-    double thin = Math.min(1, radiusPx * scale / radius);
-    double edge = Math.max(s.brush().edge(), Math.min(1, 0.7 / radius));
-    float full = (float) (path.share * thin / s.brush().touches());
-    for (int k = 0; k < path.x.length; k++) {
-      double cx = path.x[k] * scale - 0.5;
-      double cy = path.y[k] * scale - 0.5;
-      float amount = (float) (full * path.pressure[k]);
+    StrokeLayers.Laying laying = (from, to, out) -> lay(s, path, from, to, level, rect, out);
+    if (s.layers() == null) {
+      laying.lay(0, path.count(), layer);
+    } else {
+      s.layers().lay(path, level, rect, laying, layer);
+    }
+  }
+
+  /** Lays the dabs from one to another of a stroke on a layer. */
+  private static void lay(
+      Stroke s, StrokePath path, int from, int to, int level, Rect rect, float[] layer) {
+    double scale = Math.scalb(1.0, -level);
+    double brushPx = s.brush().sizeMm() * path.pxPerMm / 2;
+    for (int k = from; k < to; k++) {
+      double spread = path.spread(k);
+      double radiusPx = brushPx * spread;
+      double radius = Math.max(0.75, radiusPx * scale);
+      double thin = Math.min(1, radiusPx * scale / radius);
+      double edge = Math.max(s.brush().edge(), Math.min(1, 0.7 / radius));
+      float full = (float) (path.share * thin / s.brush().touches() / spread);
+      double cx = path.x(k) * scale - 0.5;
+      double cy = path.y(k) * scale - 0.5;
+      float amount = (float) (full * path.pressure(k));
       int left = (int) Math.ceil(cx - radius);
       int x0 = Math.max(rect.x(), left);
       int x1 = Math.min(rect.right() - 1, (int) Math.floor(cx + radius));

@@ -96,8 +96,10 @@ public class ImageTest {
     assertThat(new Hash().add("ab").add("c").get())
         .isNotEqualTo(new Hash().add("a").add("bc").get());
     assertThat(new Hash().add(0.0).get()).isNotEqualTo(new Hash().add(-0.0).get());
-    assertThat(new Hash().add(new int[] {1, 2}).get())
-        .isNotEqualTo(new Hash().add(new int[] {2, 1}).get());
+    assertThat(new Hash().fold(1).fold(2).get()).isNotEqualTo(new Hash().fold(2).fold(1).get());
+    Hash before = new Hash().add(1L);
+    before.copy().add(5L);
+    assertThat(before.add(2L).get()).as("a copy goes on apart").isEqualTo(a);
     assertThat(new Hash().add(1L).add(2L).get()).isEqualTo(a);
   }
 }

@@ -163,7 +163,7 @@ public class FramesTest {
                     CheckViews.of("changes"),
                     Optional.empty(),
                     DESK))
-        .hasMessageContaining("CHANGES");
+        .hasMessageContaining("changes");
   }
 
   /** The test picture is a ramp: it has no fine band, and is its own broad band. */

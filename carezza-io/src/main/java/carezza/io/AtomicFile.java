@@ -1,5 +1,6 @@
 package carezza.io;
 
+import carezza.io.format.UnreadableFileException;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.file.AccessDeniedException;

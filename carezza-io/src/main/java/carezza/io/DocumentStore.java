@@ -1,5 +1,6 @@
 package carezza.io;
 
+import carezza.io.format.UnreadableFileException;
 import carezza.setting.Extra;
 import carezza.sheet.RunSheet;
 import com.fasterxml.jackson.core.JsonProcessingException;

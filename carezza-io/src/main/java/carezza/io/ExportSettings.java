@@ -1,31 +1,32 @@
 package carezza.io;
 
+import carezza.io.format.OutputFormat;
+
 /**
  * How a picture is to be written.
  *
  * @param format file format
- * @param depth 8 or 16 bits; JPEG is always 8
+ * @param depth bits a sample, of those that the format can hold
  * @param toSrgb convert to sRGB instead of keeping the source's own profile
- * @param quality JPEG quality 0.5 to 1
+ * @param quality 0.5 to 1, where the format loses something
  */
-public record ExportSettings(PictureFormat format, int depth, boolean toSrgb, double quality) {
-  public static final double JPEG_QUALITY = 0.95;
+public record ExportSettings(OutputFormat format, int depth, boolean toSrgb, double quality) {
+  public static final double QUALITY = 0.95;
 
   public ExportSettings {
-    if (depth != 8 && depth != 16) {
-      throw new IllegalArgumentException("depth = " + depth + ", must be 8 or 16");
-    }
-    if (format == PictureFormat.JPEG && depth != 8) {
-      throw new IllegalArgumentException("depth = 16, but JPEG holds 8 bits");
+    if (!format.depths().contains(depth)) {
+      throw new IllegalArgumentException(
+          "depth = " + depth + ", but " + format.key() + " holds " + format.depths() + " bits");
     }
     if (!(quality >= 0.5 && quality <= 1)) {
       throw new IllegalArgumentException("quality = " + quality + ", must be in [0.5, 1]");
     }
   }
 
-  /** The usual: the source's own profile and depth; JPEG in sRGB. */
-  public static ExportSettings usual(PictureFormat format, PictureFile source) {
-    boolean jpeg = format == PictureFormat.JPEG;
-    return new ExportSettings(format, jpeg ? 8 : source.picture().depth(), jpeg, JPEG_QUALITY);
+  /** The usual: the source's own profile and depth, as far as the format goes. */
+  public static ExportSettings usual(OutputFormat format, PictureFile source) {
+    int own = source.picture().depth();
+    int depth = format.depths().contains(own) ? own : format.depths().get(0);
+    return new ExportSettings(format, depth, format.isUsuallySrgb(), QUALITY);
   }
 }

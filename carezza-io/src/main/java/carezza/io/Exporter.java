@@ -6,6 +6,7 @@ import carezza.image.PixelReader;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
+import carezza.io.format.UnreadableFileException;
 import java.awt.color.ColorSpace;
 import java.awt.image.BufferedImage;
 import java.awt.image.ComponentColorModel;
@@ -57,7 +58,8 @@ public final class Exporter {
         render(source, engine, view, settings, threads, f -> progress.accept(0.8 * f));
     byte[] profile =
         settings.toSrgb() || source.profile().length == 0 ? IccProfile.srgb() : source.profile();
-    AtomicFile.write(out, target -> PictureWriter.write(image, settings, profile, target));
+    AtomicFile.write(
+        out, target -> settings.format().write(image, settings.quality(), profile, target));
     progress.accept(1);
   }
 
@@ -71,7 +73,7 @@ public final class Exporter {
       DoubleConsumer progress)
       throws IOException {
     SourcePicture p = source.picture();
-    boolean alpha = p.channels() == 4 && settings.format() != PictureFormat.JPEG;
+    boolean alpha = p.channels() == 4 && settings.format().hasAlpha();
     BufferedImage image = image(p.width(), p.height(), settings.depth(), alpha);
     Rect all = p.bounds();
     int strips = (all.h() + STRIP - 1) / STRIP;

@@ -9,7 +9,6 @@ import java.util.List;
  * A picture as it was read.
  *
  * @param path the file
- * @param format what it is
  * @param picture its codes, turned upright
  * @param encoding how the codes stand for light
  * @param profile the embedded ICC profile's own bytes, empty when there was none usable
@@ -17,7 +16,6 @@ import java.util.List;
  */
 public record PictureFile(
     Path path,
-    PictureFormat format,
     SourcePicture picture,
     ColorEncoding encoding,
     byte[] profile,

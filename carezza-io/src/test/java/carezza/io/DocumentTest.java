@@ -17,6 +17,7 @@ import carezza.face.PersonMask;
 import carezza.face.Pin;
 import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
+import carezza.io.format.UnreadableFileException;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
 import carezza.pass.clean.Heals;

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import carezza.image.Plane;
 import carezza.image.Rect;
+import carezza.io.format.UnreadableFileException;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;

@@ -6,6 +6,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import carezza.engine.Engine;
 import carezza.engine.TileCache;
 import carezza.image.SourcePicture;
+import carezza.io.format.Orientation;
+import carezza.io.format.OutputFormat;
+import carezza.io.format.OutputFormats;
+import carezza.io.format.UnreadableFileException;
 import carezza.sheet.RunSheet;
 import java.awt.color.ColorSpace;
 import java.awt.image.BufferedImage;
@@ -61,8 +65,8 @@ public class PictureFilesTest {
   private Path write(String name, BufferedImage image, int depth, byte[] profile)
       throws IOException {
     Path p = dir.resolve(name);
-    PictureFormat f = PictureFormat.ofName(p).orElseThrow();
-    PictureWriter.write(image, new ExportSettings(f, depth, false, 0.95), profile, p);
+    OutputFormat f = OutputFormats.ofName(p).orElseThrow();
+    f.write(image, 0.95, profile, p);
     return p;
   }
 
@@ -88,7 +92,7 @@ public class PictureFilesTest {
     assertThat(file.warnings()).isEmpty();
     assertThat(file.profile()).isEqualTo(profile);
     Path out = dir.resolve("out-" + name);
-    export(file, out, ExportSettings.usual(file.format(), file), 2);
+    export(file, out, ExportSettings.usual(OutputFormats.ofName(in).orElseThrow(), file), 2);
     PictureFile back = PictureReader.read(out);
     assertThat(back.picture().contentHash()).isEqualTo(file.picture().contentHash());
     assertThat(back.profile()).isEqualTo(profile);
@@ -110,7 +114,7 @@ public class PictureFilesTest {
     }
     PictureFile file = PictureReader.read(write("grey.tif", grey, 16, wide));
     Path out = dir.resolve("grey-srgb.png");
-    export(file, out, new ExportSettings(PictureFormat.PNG, 8, true, 0.95), 1);
+    export(file, out, new ExportSettings(OutputFormats.PNG, 8, true, 0.95), 1);
     SourcePicture p = PictureReader.read(out).picture();
     double want = 255 * encode(Math.pow(32000 / 65535.0, 2.19921875));
     for (int c = 0; c < 3; c++) {
@@ -129,7 +133,7 @@ public class PictureFilesTest {
     assertThat(file.profile()).isEqualTo(wide);
     assertThat(file.encoding().name()).isEqualTo("wide 2.2");
     Path out = dir.resolve("w-out.jpg");
-    export(file, out, ExportSettings.usual(PictureFormat.JPEG, file), 1);
+    export(file, out, ExportSettings.usual(OutputFormats.JPEG, file), 1);
     assertThat(PictureReader.read(out).profile()).isEqualTo(IccProfile.srgb());
   }
 
@@ -287,13 +291,13 @@ public class PictureFilesTest {
     PictureFile one =
         PictureReader.read(write("one.png", random(1, 1, 16, 3, 9), 16, IccProfile.srgb()));
     Path out = dir.resolve("one-out.tif");
-    export(one, out, ExportSettings.usual(PictureFormat.TIFF, one), 1);
+    export(one, out, ExportSettings.usual(OutputFormats.TIFF, one), 1);
     assertThat(PictureReader.read(out).picture().contentHash())
         .isEqualTo(one.picture().contentHash());
     PictureFile wide =
         PictureReader.read(write("wide.png", random(30_000, 3, 8, 3, 9), 8, IccProfile.srgb()));
     Path wideOut = dir.resolve("wide-out.png");
-    export(wide, wideOut, ExportSettings.usual(PictureFormat.PNG, wide), 2);
+    export(wide, wideOut, ExportSettings.usual(OutputFormats.PNG, wide), 2);
     assertThat(PictureReader.read(wideOut).picture().contentHash())
         .isEqualTo(wide.picture().contentHash());
   }
@@ -315,7 +319,7 @@ public class PictureFilesTest {
   public void theOriginalIsNeverWrittenTo() throws IOException {
     Path p = write("own.png", random(20, 20, 8, 3, 2), 8, IccProfile.srgb());
     PictureFile f = PictureReader.read(p);
-    assertThatThrownBy(() -> export(f, p, ExportSettings.usual(PictureFormat.PNG, f), 1))
+    assertThatThrownBy(() -> export(f, p, ExportSettings.usual(OutputFormats.PNG, f), 1))
         .isInstanceOf(UnreadableFileException.class)
         .hasMessageContaining("original");
   }
@@ -332,7 +336,7 @@ public class PictureFilesTest {
                     f,
                     e,
                     e.view(RunSheet.EMPTY, () -> false),
-                    ExportSettings.usual(PictureFormat.PNG, f),
+                    ExportSettings.usual(OutputFormats.PNG, f),
                     out,
                     1,
                     share -> {
@@ -342,7 +346,7 @@ public class PictureFilesTest {
     assertThat(out).doesNotExist();
     assertThatThrownBy(
             () ->
-                export(f, dir.resolve("none/x.png"), ExportSettings.usual(PictureFormat.PNG, f), 1))
+                export(f, dir.resolve("none/x.png"), ExportSettings.usual(OutputFormats.PNG, f), 1))
         .isInstanceOf(UnreadableFileException.class)
         .hasMessageContaining("is not there");
   }

@@ -1,4 +1,4 @@
-package carezza.io;
+package carezza.io.format;
 
 import java.io.IOException;
 import java.nio.file.Path;

@@ -1,4 +1,4 @@
-package carezza.io;
+package carezza.io.format;
 
 /**
  * The eight orientations of the Exif standard (CIPA DC-008, tag 274): where a stored pixel goes in
@@ -6,20 +6,20 @@ package carezza.io;
  *
  * @param code 1 to 8
  */
-record Orientation(int code) {
-  static final Orientation UPRIGHT = new Orientation(1);
+public record Orientation(int code) {
+  public static final Orientation UPRIGHT = new Orientation(1);
 
-  Orientation {
+  public Orientation {
     if (code < 1 || code > 8) {
       throw new IllegalArgumentException("orientation = " + code + ", must be in [1, 8]");
     }
   }
 
-  boolean swapsSides() {
+  public boolean swapsSides() {
     return code >= 5;
   }
 
-  int x(int sx, int sy, int w, int h) {
+  public int x(int sx, int sy, int w, int h) {
     return switch (code) {
       case 2, 3 -> w - 1 - sx;
       case 5, 8 -> sy;
@@ -28,7 +28,7 @@ record Orientation(int code) {
     };
   }
 
-  int y(int sx, int sy, int w, int h) {
+  public int y(int sx, int sy, int w, int h) {
     return switch (code) {
       case 3, 4 -> h - 1 - sy;
       case 5, 6 -> sx;

@@ -1,0 +1,34 @@
+package carezza.io.format;
+
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+
+/** A picture format that can be written. Stateless. */
+public interface OutputFormat {
+  /** Its name, as it is shown. */
+  String key();
+
+  /** Extensions of file names, without a point, lower case; the usual one first. */
+  List<String> extensions();
+
+  /** Bits a sample that it can hold, of 8 and 16. */
+  List<Integer> depths();
+
+  /** Whether it can hold transparency. */
+  boolean hasAlpha();
+
+  /** Whether it is written in sRGB unless told otherwise. */
+  default boolean isUsuallySrgb() {
+    return false;
+  }
+
+  /**
+   * Writes codes to a new file.
+   *
+   * @param quality 0.5 to 1, where the format loses something
+   * @param profile ICC profile to embed
+   */
+  void write(BufferedImage image, double quality, byte[] profile, Path out) throws IOException;
+}

@@ -1,0 +1,95 @@
+package carezza.io.format;
+
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.function.DoubleConsumer;
+import javax.imageio.plugins.tiff.BaselineTIFFTagSet;
+import javax.imageio.plugins.tiff.TIFFDirectory;
+import javax.imageio.plugins.tiff.TIFFField;
+
+/** TIFF of grey and RGB, 8 and 16 bits, with its profile and orientation. */
+final class TiffInput implements InputFormat {
+  private static final String DECODER = "com.sun.imageio.plugins.tiff.TIFFImageReader";
+  private static final String OTHER_DECODER =
+      "com.twelvemonkeys.imageio.plugins.tiff.TIFFImageReader";
+  private static final int ICC = 34675;
+
+  @Override
+  public String key() {
+    return "TIFF";
+  }
+
+  @Override
+  public List<String> extensions() {
+    return List.of("tif", "tiff");
+  }
+
+  @Override
+  public boolean matches(byte[] b) {
+    boolean little = b.length >= 4 && b[0] == 'I' && b[1] == 'I' && b[2] == 42 && b[3] == 0;
+    boolean big = b.length >= 4 && b[0] == 'M' && b[1] == 'M' && b[2] == 0 && b[3] == 42;
+    return little || big;
+  }
+
+  @Override
+  public Decoded read(Path file, DoubleConsumer progress, Consumer<String> warn)
+      throws IOException {
+    try (ImageIoReading in = new ImageIoReading(file, "tiff", DECODER, progress)) {
+      TIFFDirectory d = TIFFDirectory.createFromMetadata(in.reader().getImageMetadata(0));
+      refuseUnusable(file, d);
+      BufferedImage image = isDifferenced(d) ? readDifferenced(file, progress) : in.read();
+      return new Decoded(image, profile(d), orientation(d));
+    }
+  }
+
+  /** Packed with horizontal differencing of more than 8 bits, which the usual reader cannot do. */
+  private static boolean isDifferenced(TIFFDirectory d) {
+    TIFFField predictor = d.getTIFFField(BaselineTIFFTagSet.TAG_PREDICTOR);
+    TIFFField bits = d.getTIFFField(BaselineTIFFTagSet.TAG_BITS_PER_SAMPLE);
+    return predictor != null
+        && predictor.getAsInt(0) == BaselineTIFFTagSet.PREDICTOR_HORIZONTAL_DIFFERENCING
+        && bits != null
+        && bits.getAsInt(0) > 8;
+  }
+
+  private static BufferedImage readDifferenced(Path file, DoubleConsumer progress)
+      throws IOException {
+    try (ImageIoReading in = new ImageIoReading(file, "tiff", OTHER_DECODER, progress)) {
+      return in.read();
+    }
+  }
+
+  private static void refuseUnusable(Path file, TIFFDirectory d) throws IOException {
+    int photometric = number(d, BaselineTIFFTagSet.TAG_PHOTOMETRIC_INTERPRETATION, 2);
+    int bits = number(d, BaselineTIFFTagSet.TAG_BITS_PER_SAMPLE, 8);
+    int format = number(d, BaselineTIFFTagSet.TAG_SAMPLE_FORMAT, 1);
+    if (photometric == 5) {
+      throw new UnreadableFileException(file, "it is a CMYK picture; save it as RGB first.");
+    }
+    if (photometric == 8) {
+      throw new UnreadableFileException(file, "it is a Lab picture; save it as RGB first.");
+    }
+    if (format == 3 || bits > 16) {
+      throw new UnreadableFileException(
+          file, "it has " + bits + " bits a sample; 8 and 16 bit integers can be read.");
+    }
+  }
+
+  private static byte[] profile(TIFFDirectory d) {
+    TIFFField f = d.getTIFFField(ICC);
+    return f == null ? new byte[0] : f.getAsBytes();
+  }
+
+  private static Orientation orientation(TIFFDirectory d) {
+    int code = number(d, BaselineTIFFTagSet.TAG_ORIENTATION, 1);
+    return code < 1 || code > 8 ? Orientation.UPRIGHT : new Orientation(code);
+  }
+
+  private static int number(TIFFDirectory d, int tag, int otherwise) {
+    TIFFField f = d.getTIFFField(tag);
+    return f == null ? otherwise : f.getAsInt(0);
+  }
+}

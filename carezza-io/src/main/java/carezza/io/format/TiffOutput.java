@@ -1,0 +1,58 @@
+package carezza.io.format;
+
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import javax.imageio.ImageWriteParam;
+import javax.imageio.metadata.IIOMetadata;
+import javax.imageio.plugins.tiff.TIFFDirectory;
+import javax.imageio.plugins.tiff.TIFFField;
+import javax.imageio.plugins.tiff.TIFFTag;
+
+/** TIFF of 8 and 16 bits, deflated, with its profile. */
+final class TiffOutput implements OutputFormat {
+  private static final int ICC = 34675;
+
+  @Override
+  public String key() {
+    return "TIFF";
+  }
+
+  @Override
+  public List<String> extensions() {
+    return List.of("tif", "tiff");
+  }
+
+  @Override
+  public List<Integer> depths() {
+    return List.of(8, 16);
+  }
+
+  @Override
+  public boolean hasAlpha() {
+    return true;
+  }
+
+  @Override
+  public void write(BufferedImage image, double quality, byte[] profile, Path out)
+      throws IOException {
+    ImageIoWriting.write(
+        "tiff",
+        image,
+        out,
+        (param, usual) -> {
+          param.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
+          param.setCompressionType("ZLib");
+          return metadata(usual, profile);
+        });
+  }
+
+  private static IIOMetadata metadata(IIOMetadata m, byte[] profile) throws IOException {
+    TIFFDirectory d = TIFFDirectory.createFromMetadata(m);
+    TIFFTag tag = new TIFFTag("ICC Profile", ICC, 1 << TIFFTag.TIFF_UNDEFINED);
+    d.removeTIFFField(ICC);
+    d.addTIFFField(new TIFFField(tag, TIFFTag.TIFF_UNDEFINED, profile.length, profile));
+    return d.getAsMetadata();
+  }
+}
