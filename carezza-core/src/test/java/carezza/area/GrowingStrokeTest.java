@@ -72,7 +72,7 @@ public class GrowingStrokeTest {
   public void twoWaysOnFromOneStateDoNotDisturbEachOther() {
     int[] all = samples(40, 3, false);
     Stroke half = Stroke.growing(BRUSH, part(all, 0, 20));
-    Rect tile = new Rect(64, 64, 128, 128);
+    Rect tile = new Rect(-300, -300, 900, 900);
     float[] before = mask(half, 0, tile);
     Stroke one = half.with(part(all, 20, 30));
     Stroke other = half.with(part(all, 30, 40));
