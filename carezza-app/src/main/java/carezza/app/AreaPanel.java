@@ -1,5 +1,8 @@
 package carezza.app;
 
+import carezza.app.edit.Bar;
+import carezza.app.edit.BarRow;
+import carezza.app.edit.WindowBar;
 import carezza.area.Area;
 import carezza.area.Extent;
 import carezza.area.Term;
@@ -59,7 +62,7 @@ final class AreaPanel extends VBox {
   }
 
   private static String described(Area a, double cm2) {
-    String words = describe(a);
+    String words = AreaWords.describe(a);
     boolean none = Double.isNaN(cm2) || cm2 < LEAST_CM2;
     return none
         ? words
@@ -74,10 +77,9 @@ final class AreaPanel extends VBox {
     String home = pass.kind().homeRegion();
     f.getChildren().add(set("areaWhole", Area.WHOLE));
     f.getChildren().add(set("areaNone", Area.NONE));
-    f.getChildren().add(set("areaSkin", Area.ofRegion("skin")));
+    f.getChildren().add(region("skin"));
     if (!home.isEmpty() && !home.equals("skin")) {
-      f.getChildren()
-          .add(set(home.equals("teeth") ? "areaTeeth" : "areaEyeWhites", Area.ofRegion(home)));
+      f.getChildren().add(region(home));
     }
     Button invert = new Button(Words.of("action.areaInvert"));
     invert.setOnAction(e -> model.areas().change(a -> a.inverted(!a.inverted())));
@@ -91,13 +93,19 @@ final class AreaPanel extends VBox {
     return b;
   }
 
+  private Button region(String name) {
+    Button b = new Button(Words.of("area.of." + name));
+    b.setOnAction(e -> model.areas().change(a -> Area.ofRegion(name)));
+    return b;
+  }
+
   /** Areas of other passes, areas with a name, and how to give one. */
   private MenuButton others(Pass pass) {
     MenuButton menu = new MenuButton(Words.of("area.as"));
     menu.setId("area-as");
     for (Pass p : model.sheet().get().passes()) {
       if (p.id() != pass.id() && p.kind().usesArea()) {
-        String words = Words.of("kind." + p.kind().key()) + ": " + describe(p.area());
+        String words = KindWords.name(p.kind()) + ": " + AreaWords.describe(p.area());
         menu.getItems().add(item("area-as-" + p.id(), words, () -> model.areas().copyFrom(p.id())));
       }
     }
@@ -159,9 +167,9 @@ final class AreaPanel extends VBox {
                 Words.of("draw.lightness"),
                 () -> model.areas().join(how, new Extent.Lightness())),
             new SeparatorMenuItem(),
-            drawing(id, how, "oval", BenchModel.Tool.DRAW_OVAL),
-            drawing(id, how, "ramp", BenchModel.Tool.DRAW_RAMP),
-            drawing(id, how, "loop", BenchModel.Tool.DRAW_LOOP));
+            drawing(id, how, "oval", Areas.Drawing.OVAL),
+            drawing(id, how, "ramp", Areas.Drawing.RAMP),
+            drawing(id, how, "loop", Areas.Drawing.LOOP));
     return menu;
   }
 
@@ -174,13 +182,13 @@ final class AreaPanel extends VBox {
     return item(id + "-" + name, text, () -> model.areas().join(how, new Extent.Region(name)));
   }
 
-  private MenuItem drawing(String id, Term.How how, String key, BenchModel.Tool tool) {
-    return item(id + "-" + key, Words.of("draw." + key), () -> model.areas().draw(how, tool));
+  private MenuItem drawing(String id, Term.How how, String key, Areas.Drawing which) {
+    return item(id + "-" + key, Words.of("draw." + key), () -> model.areas().draw(how, which));
   }
 
   private Node term(Pass pass, int i) {
     Term t = pass.area().terms().get(i);
-    Label name = new Label(joined(t));
+    Label name = new Label(AreaWords.joined(t));
     name.setMinWidth(0);
     Region space = new Region();
     HBox.setHgrow(space, Priority.ALWAYS);
@@ -194,7 +202,7 @@ final class AreaPanel extends VBox {
     }
     Button drop = new Button(Words.of("area.drop"));
     drop.setId("term-drop-" + i);
-    drop.setAccessibleText(Words.of("area.dropName", joined(t)));
+    drop.setAccessibleText(Words.of("area.dropName", AreaWords.joined(t)));
     drop.setOnAction(e -> model.areas().drop(i));
     top.getChildren().add(drop);
     VBox box = new VBox(2, top);
@@ -203,10 +211,14 @@ final class AreaPanel extends VBox {
       box.getChildren().addAll(tone(i));
     } else if (t.what() instanceof Extent.Hue) {
       box.getChildren().addAll(hue(i));
-    } else if (!(t.what() instanceof Extent.Lightness) && !(t.what() instanceof Extent.Ramp)) {
+    } else if (hasBorder(t.what())) {
       box.getChildren().add(feather(i));
     }
     return box;
+  }
+
+  private static boolean hasBorder(Extent e) {
+    return e instanceof Extent.Region || e instanceof Extent.Oval || e instanceof Extent.Loop;
   }
 
   private Node feather(int i) {
@@ -314,38 +326,5 @@ final class AreaPanel extends VBox {
     BarRow row = new BarRow(bar, p -> p.area().followMm(), Numbers::mm);
     refresh.add(row::update);
     return row;
-  }
-
-  // ---- in words
-
-  /** An area in words. */
-  static String describe(Area a) {
-    String base =
-        switch (a.base()) {
-          case WHOLE -> Words.of("area.whole");
-          case NONE -> a.strokes().isEmpty() && a.terms().isEmpty() ? Words.of("area.none") : "";
-          case REGION, FOUND -> name(a.region());
-        };
-    String strokes = a.strokes().isEmpty() ? "" : Words.of("area.strokes", a.strokes().size());
-    String both = base.isEmpty() || strokes.isEmpty() ? base + strokes : base + ", " + strokes;
-    StringBuilder all = new StringBuilder(both);
-    for (Term t : a.terms()) {
-      all.append(all.isEmpty() ? "" : ", ").append(joined(t));
-    }
-    return a.inverted() ? Words.of("area.inverted", all) : all.toString();
-  }
-
-  static String joined(Term t) {
-    return Words.of("joined." + BenchModel.key(t.how()), name(t.what()));
-  }
-
-  private static String name(Extent e) {
-    return e instanceof Extent.Region r
-        ? name(r.name())
-        : Words.of("extent." + e.getClass().getSimpleName().toLowerCase(Locale.ROOT));
-  }
-
-  private static String name(String region) {
-    return RegionName.of(region).isPresent() ? Words.of("region." + region) : region;
   }
 }

@@ -1,7 +1,15 @@
 package carezza.app;
 
+import carezza.app.tool.HandlesTool;
+import carezza.app.tool.OutlineTool;
+import carezza.app.tool.OvalTool;
+import carezza.app.tool.Overlay;
+import carezza.app.tool.PickTool;
+import carezza.app.tool.RampTool;
+import carezza.app.tool.Tool;
 import carezza.area.Area;
 import carezza.area.Extent;
+import carezza.area.Seed;
 import carezza.area.Term;
 import carezza.area.Windows;
 import carezza.face.Pin;
@@ -10,6 +18,8 @@ import carezza.region.RegionName;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.BiConsumer;
 import java.util.function.UnaryOperator;
 
 /**
@@ -32,8 +42,6 @@ public final class Areas {
   private static final double CORNER_MM = 1;
 
   private final BenchModel model;
-  private Term.How drawing = Term.How.WITHIN;
-  private int pointedTerm;
 
   Areas(BenchModel model) {
     this.model = model;
@@ -42,6 +50,7 @@ public final class Areas {
   /** What is joined with the chosen pass's area, as shown. */
   public List<Term> terms() {
     return model
+        .passes()
         .chosenPass()
         .filter(p -> p.kind().usesArea())
         .map(p -> p.area().terms())
@@ -49,11 +58,11 @@ public final class Areas {
   }
 
   public void change(UnaryOperator<Area> how) {
-    model.change(model.chosen().get(), p -> p.withArea(how.apply(p.area())));
+    model.passes().change(model.passes().chosen().get(), p -> p.withArea(how.apply(p.area())));
   }
 
   public void preview(UnaryOperator<Area> how) {
-    model.previewChange(model.chosen().get(), p -> p.withArea(how.apply(p.area())));
+    model.passes().preview(model.passes().chosen().get(), p -> p.withArea(how.apply(p.area())));
   }
 
   public void join(Term.How how, Extent what) {
@@ -85,79 +94,148 @@ public final class Areas {
 
   // ---- shapes
 
-  /** Lets the next drag on the picture draw a shape. */
-  public void draw(Term.How how, BenchModel.Tool tool) {
-    drawing = how;
-    model.tool().set(tool);
+  /** A way of drawing a shape. */
+  public enum Drawing {
+    OVAL,
+    RAMP,
+    LOOP
   }
 
-  /** A shape as it is drawn; too small a one is nothing. */
-  public void drawn(List<Pin> path, boolean done) {
-    Extent.Shape s = shape(path);
-    if (s == null) {
-      return;
-    }
+  /** Lets the next drag on the picture draw a shape. */
+  public void draw(Term.How how, Drawing which) {
+    double least = CORNER_MM * model.pxPerMm();
+    BiConsumer<Extent.Shape, Boolean> drawn = (s, done) -> drawn(how, s, done);
+    Runnable nothing = model::endPreview;
+    Tool tool =
+        switch (which) {
+          case OVAL -> new OvalTool(least, drawn, nothing);
+          case RAMP -> new RampTool(least, drawn, nothing);
+          case LOOP -> new OutlineTool(least, drawn, nothing);
+        };
+    model.tools().takeFor(tool, model.passes().chosen().get());
+  }
+
+  private void drawn(Term.How how, Extent.Shape s, boolean done) {
     double feather = s instanceof Extent.Ramp ? 0 : SHAPE_FEATHER_MM;
-    Term t = new Term(drawing, s, feather);
+    Term t = new Term(how, s, feather);
     if (done) {
-      model.tool().set(BenchModel.Tool.HAND);
+      model.tools().letGo();
       change(a -> a.with(t));
     } else {
       preview(a -> a.with(t));
     }
   }
 
-  private Extent.Shape shape(List<Pin> path) {
-    double least = CORNER_MM * model.pxPerMm();
-    Pin from = path.get(0);
-    Pin to = path.get(path.size() - 1);
-    double dx = Math.abs(to.x() - from.x());
-    double dy = Math.abs(to.y() - from.y());
-    return switch (model.tool().get()) {
-      case DRAW_OVAL ->
-          Math.min(dx, dy) < least ? null : new Extent.Oval(from.x(), from.y(), dx, dy, 0);
-      case DRAW_RAMP ->
-          Math.hypot(dx, dy) < least ? null : new Extent.Ramp(from.x(), from.y(), to.x(), to.y());
-      default -> loop(path, least);
-    };
+  /** The handles of the shapes that the chosen pass's area is made of, where there are any. */
+  Optional<Tool> handles() {
+    return shapes().isEmpty() ? Optional.empty() : Optional.of(handles);
   }
 
-  private static Extent.Loop loop(List<Pin> path, double least) {
-    List<Pin> corners = new ArrayList<>();
-    for (Pin p : path) {
-      if (corners.isEmpty() || corners.get(corners.size() - 1).distance(p) >= least) {
-        corners.add(p);
+  private final Tool handles =
+      new HandlesTool(
+          "shapes",
+          false,
+          new HandlesTool.Grips() {
+            @Override
+            public List<Pin> handles() {
+              return shapes().stream().flatMap(s -> s.shape().handles().stream()).toList();
+            }
+
+            @Override
+            public void move(int handle, Pin to, boolean done) {
+              moveShape(handle, to, done);
+            }
+
+            @Override
+            public void draw(Overlay o) {
+              shapes().forEach(s -> ShapeOutline.draw(s.shape(), o));
+            }
+          });
+
+  /** A shape and the term that it is. */
+  private record Placed(int term, Extent.Shape shape) {}
+
+  private List<Placed> shapes() {
+    List<Placed> out = new ArrayList<>();
+    List<Term> all = terms();
+    for (int i = 0; i < all.size(); i++) {
+      if (all.get(i).what() instanceof Extent.Shape s) {
+        out.add(new Placed(i, s));
       }
     }
-    return corners.size() < 3 ? null : new Extent.Loop(corners);
+    return out;
   }
 
-  public void moveShape(int term, int handle, Pin to, boolean commit) {
-    RunSheet s = model.picture().get().history().now();
-    Term t = s.pass(model.chosen().get()).orElseThrow().area().terms().get(term);
-    Extent.Shape moved = ((Extent.Shape) t.what()).moved(handle, to);
-    setTerm(term, q -> q.with(moved), commit);
+  /**
+   * @param handle counted over all shapes
+   */
+  public void moveShape(int handle, Pin to, boolean commit) {
+    int before = 0;
+    for (Placed p : shapes()) {
+      int own = p.shape().handles().size();
+      if (handle < before + own) {
+        RunSheet s = model.picture().get().history().now();
+        Term t = s.pass(model.passes().chosen().get()).orElseThrow().area().terms().get(p.term());
+        Extent.Shape moved = ((Extent.Shape) t.what()).moved(handle - before, to);
+        setTerm(p.term(), q -> q.with(moved), commit);
+        return;
+      }
+      before += own;
+    }
   }
 
   // ---- windows
 
   /** Lets the next click on the picture say which tone or hue a window is laid round. */
   public void pointWindow(int term) {
-    pointedTerm = term;
-    model.tool().set(BenchModel.Tool.TAKE_WINDOW);
+    model
+        .tools()
+        .takeFor(
+            new PickTool(
+                "take_window",
+                at -> {
+                  model.tools().letGo();
+                  windowAt(term, at);
+                }),
+            model.passes().chosen().get());
   }
 
-  void windowAt(double x, double y) {
-    int term = pointedTerm;
+  private void windowAt(int term, Pin at) {
     RunSheet s = model.picture().get().history().now();
-    Pass p = s.pass(model.chosen().get()).orElseThrow();
-    model.tool().set(BenchModel.Tool.HAND);
+    Pass p = s.pass(model.passes().chosen().get()).orElseThrow();
     if (term < p.area().terms().size()
         && p.area().terms().get(term).what() instanceof Extent.Window w) {
       model.away(
-          () -> Windows.around(w, model.run(s, p).below(), model.pxPerMm(), x, y),
+          () -> Windows.around(w, model.context(s, p).below(), model.pxPerMm(), at.x(), at.y()),
           found -> setTerm(term, t -> t.with(found), true));
     }
+  }
+
+  // ---- regions
+
+  /** Name of the tool that points out a region. */
+  static String pointing(String region) {
+    return "point_" + region;
+  }
+
+  /** Lets clicks on the picture grow a region, until it is let go. */
+  public void pointOut(String region) {
+    model.tools().take(new PickTool(pointing(region), at -> grow(region, at)));
+  }
+
+  private void grow(String region, Pin at) {
+    RunSheet s = model.picture().get().history().now();
+    Seed.Like like =
+        switch (region) {
+          case "teeth" -> Seed.Like.TEETH;
+          case "eyeWhites" -> Seed.Like.EYE_WHITE;
+          default -> Seed.Like.SKIN;
+        };
+    model.commit(s.withRegion(region, s.region(region).with(new Seed(like, at.x(), at.y(), 1))));
+  }
+
+  public void clearRegion(String region) {
+    model.commit(model.picture().get().history().now().withRegion(region, Area.NONE));
   }
 
   // ---- whole areas
@@ -181,7 +259,7 @@ public final class Areas {
       return;
     }
     RunSheet s = model.picture().get().history().now();
-    Area a = s.pass(model.chosen().get()).orElseThrow().area();
+    Area a = s.pass(model.passes().chosen().get()).orElseThrow().area();
     try {
       model.commit(s.withRegion(name, a));
       model.message().set(Words.of("message.areaKept", name));

@@ -1,11 +1,16 @@
 package carezza.app;
 
+import carezza.app.tool.Pen;
+import carezza.app.tool.Sight;
+import carezza.app.tool.Tool;
 import carezza.finder.NetFaceFinder;
 import carezza.pass.Pass;
-import carezza.screen.Look;
+import carezza.screen.CheckView;
+import carezza.screen.check.CheckViews;
 import carezza.sheet.RunSheet;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicReference;
@@ -30,9 +35,6 @@ import javafx.scene.layout.VBox;
 /** The Bench in its three states: whole, working, bare. */
 public final class BenchView extends StackPane implements AutoCloseable {
   private static final List<String> LIGHTS = List.of("light-dark", "light-mid", "light-light");
-
-  /** Number keys there are. */
-  private static final int LOOKS = 10;
 
   private static final int[] DESKS = {0xff4a4a4a, 0xff808080, 0xffb4b4b4};
 
@@ -81,7 +83,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
             });
     getStyleClass().addAll("bench", LIGHTS.get(light));
     pages = new Pages(model);
-    model.page().addListener((o, a, b) -> showDesk());
+    model.looking().page().addListener((o, a, b) -> showDesk());
     exportPanel = new ExportPanel(files::export);
     card = new JobCard(model, header());
     side = side();
@@ -95,7 +97,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
     prompt.setId("prompt");
     prompt.setMouseTransparent(true);
     StackPane.setAlignment(prompt, Pos.TOP_CENTER);
-    model.tool().addListener((o, a, b) -> showPrompt());
+    model.tools().changes().addListener((o, a, b) -> showPrompt());
     model.picture().addListener((o, a, b) -> showPrompt());
     model.faces().offered().addListener((o, a, b) -> showPrompt());
     showPrompt();
@@ -111,8 +113,8 @@ public final class BenchView extends StackPane implements AutoCloseable {
             keyList);
     frame.setCenter(over);
     getChildren().add(frame);
-    model.state().addListener((o, a, b) -> arrange());
-    model.chosen().addListener((o, a, b) -> fillFloating());
+    model.looking().state().addListener((o, a, b) -> arrange());
+    model.passes().chosen().addListener((o, a, b) -> fillFloating());
     model.sheet().addListener((o, a, b) -> refreshFloating());
     view.addEventHandler(
         javafx.scene.input.MouseEvent.MOUSE_MOVED, e -> readColour(e.getX(), e.getY()));
@@ -133,7 +135,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
         .addListener(
             (o, a, s) -> {
               if (s != null) {
-                new Keys(this, model, view, hand).install(s);
+                new Keys(this, model, view).install(s);
               }
             });
   }
@@ -155,6 +157,16 @@ public final class BenchView extends StackPane implements AutoCloseable {
   /** Whether nothing is being computed for the screen. */
   public boolean isIdle() {
     return view.painter().isIdle() && measurer.isIdle() && !busy.isVisible();
+  }
+
+  /** Lets a pen work on the picture beside the mouse. */
+  public void take(Pen pen) {
+    hand.take(pen);
+  }
+
+  /** How the picture lies on the screen. */
+  public Sight sight() {
+    return view;
   }
 
   FileDesk files() {
@@ -211,28 +223,8 @@ public final class BenchView extends StackPane implements AutoCloseable {
   private VBox side() {
     VBox looks = new VBox();
     looks.getStyleClass().add("looks");
-    for (Look l : Look.values()) {
-      ToggleButton b =
-          new ToggleButton(
-              (l.ordinal() + 1) % LOOKS + "   " + Words.of("look." + BenchModel.key(l)));
-      b.setId("look-" + BenchModel.key(l));
-      b.setMaxWidth(Double.MAX_VALUE);
-      b.setSelected(model.look().get() == l);
-      b.setOnAction(
-          e -> {
-            model.lookAt(l);
-            b.setSelected(true);
-          });
-      model.look().addListener((o, a, now) -> b.setSelected(now == l));
-      if (l == Look.CHANGES) {
-        String number = (l.ordinal() + 1) + "   ";
-        model
-            .changesOfPass()
-            .addListener(
-                (o, a, pass) ->
-                    b.setText(number + Words.of(pass ? "look.changesOfPass" : "look.changes")));
-      }
-      looks.getChildren().add(b);
+    for (CheckView v : CheckViews.all()) {
+      looks.getChildren().add(look(v));
     }
     Button keys = button("keys", this::toggleKeys);
     Button lights = button("light", this::nextLight);
@@ -246,6 +238,27 @@ public final class BenchView extends StackPane implements AutoCloseable {
     VBox box = new VBox(10, looks, dials, rivals, space, foot);
     box.getStyleClass().add("side");
     return box;
+  }
+
+  private ToggleButton look(CheckView v) {
+    ToggleButton b = new ToggleButton();
+    b.setId("look-" + v.key());
+    b.setMaxWidth(Double.MAX_VALUE);
+    b.setSelected(model.looking().view().get() == v);
+    b.setOnAction(
+        e -> {
+          model.looking().at(v);
+          b.setSelected(true);
+        });
+    Runnable name =
+        () -> {
+          String key = CheckViews.digit(v).map(d -> d + "   ").orElse("");
+          b.setText(key + Words.of("look." + model.looking().word(v)));
+        };
+    name.run();
+    model.looking().view().addListener((o, a, now) -> b.setSelected(now == v));
+    model.looking().changesOfPass().addListener((o, a, now) -> name.run());
+    return b;
   }
 
   private void keyList() {
@@ -268,23 +281,23 @@ public final class BenchView extends StackPane implements AutoCloseable {
 
   /** What to click next, over the picture, while a click means something else than painting. */
   private void showPrompt() {
-    BenchModel.Tool t = model.tool().get();
     boolean offered = !model.faces().offered().get().isEmpty();
-    boolean on = model.isOpen() && t != BenchModel.Tool.HAND && !offered;
+    Optional<Tool> asking = model.tools().taken().filter(Tool::asks);
+    boolean on = model.isOpen() && asking.isPresent() && !offered;
     prompt.setVisible(on);
-    prompt.setText(on ? Words.of("tool." + BenchModel.key(t)) : "");
+    prompt.setText(on ? Words.of("tool." + asking.get().name()) : "");
   }
 
   private void arrange() {
-    BenchModel.State s = model.state().get();
+    Looking.State s = model.looking().state().get();
     frame.setLeft(
         switch (s) {
           case WHOLE -> card;
           case WORKING -> spine;
           case BARE -> null;
         });
-    frame.setRight(s == BenchModel.State.WHOLE ? side : null);
-    frame.setBottom(s == BenchModel.State.BARE ? null : status);
+    frame.setRight(s == Looking.State.WHOLE ? side : null);
+    frame.setBottom(s == Looking.State.BARE ? null : status);
     fillFloating();
     view.requestFocus();
     view.repaint();
@@ -293,11 +306,13 @@ public final class BenchView extends StackPane implements AutoCloseable {
   private void fillFloating() {
     floating.getChildren().clear();
     floatingPanel = null;
-    boolean on = model.state().get() == BenchModel.State.WORKING && model.chosenPass().isPresent();
+    boolean on =
+        model.looking().state().get() == Looking.State.WORKING
+            && model.passes().chosenPass().isPresent();
     floating.setVisible(on);
     if (on) {
-      Pass p = model.chosenPass().get();
-      Label name = new Label(Words.of("kind." + p.kind().key()));
+      Pass p = model.passes().chosenPass().get();
+      Label name = new Label(KindWords.name(p.kind()));
       name.getStyleClass().add("pass-name");
       floatingPanel = new PassPanel(model, p, false);
       floating.getChildren().addAll(name, floatingPanel);
@@ -306,7 +321,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
 
   private void refreshFloating() {
     if (floatingPanel != null) {
-      model.chosenPass().ifPresent(floatingPanel::update);
+      model.passes().chosenPass().ifPresent(floatingPanel::update);
     }
   }
 
@@ -331,8 +346,8 @@ public final class BenchView extends StackPane implements AutoCloseable {
   // ---- commands
 
   void nextState() {
-    BenchModel.State[] all = BenchModel.State.values();
-    model.state().set(all[(model.state().get().ordinal() + 1) % all.length]);
+    Looking.State[] all = Looking.State.values();
+    model.looking().state().set(all[(model.looking().state().get().ordinal() + 1) % all.length]);
   }
 
   void nextLight() {
@@ -343,7 +358,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
   }
 
   private void showDesk() {
-    view.setDesk(model.page().get().orElse(DESKS[light]));
+    view.setDesk(model.looking().page().get().orElse(DESKS[light]));
   }
 
   Pages pages() {
@@ -381,10 +396,10 @@ public final class BenchView extends StackPane implements AutoCloseable {
       busy.cancel();
     } else if (!model.faces().offered().get().isEmpty()) {
       model.faces().refuseOffered();
-    } else if (model.tool().get() != BenchModel.Tool.HAND) {
-      model.tool().set(BenchModel.Tool.HAND);
-    } else if (model.state().get() != BenchModel.State.WHOLE) {
-      model.state().set(BenchModel.State.WHOLE);
+    } else if (model.tools().taken().isPresent()) {
+      model.tools().letGo();
+    } else if (model.looking().state().get() != Looking.State.WHOLE) {
+      model.looking().state().set(Looking.State.WHOLE);
     }
     model.message().set("");
     view.requestFocus();
@@ -393,9 +408,9 @@ public final class BenchView extends StackPane implements AutoCloseable {
   void chooseNeighbour(int by) {
     List<Pass> all = model.sheet().get().passes();
     if (!all.isEmpty()) {
-      int i = model.sheet().get().indexOf(model.chosen().get());
+      int i = model.sheet().get().indexOf(model.passes().chosen().get());
       int j = i < 0 ? 0 : Math.floorMod(i + by, all.size());
-      model.chosen().set(all.get(j).id());
+      model.passes().chosen().set(all.get(j).id());
     }
   }
 

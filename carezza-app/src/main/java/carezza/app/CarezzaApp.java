@@ -1,7 +1,9 @@
 package carezza.app;
 
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import javafx.application.Application;
 import javafx.scene.Scene;
 import javafx.scene.text.Font;
@@ -14,10 +16,17 @@ public final class CarezzaApp extends Application {
   @Override
   public void start(Stage stage) {
     bench = show(stage, userData());
-    List<String> files = getParameters().getUnnamed();
-    if (!files.isEmpty()) {
-      bench.files().open(Path.of(files.get(0)));
+    List<String> given = new ArrayList<>(getParameters().getRaw());
+    int pen = given.indexOf("--pen");
+    if (pen >= 0) {
+      given.remove(pen);
     }
+    Optional<Path> recording =
+        pen >= 0 && pen < given.size() ? Optional.of(Path.of(given.remove(pen))) : Optional.empty();
+    if (!given.isEmpty()) {
+      bench.files().open(Path.of(given.get(0)));
+    }
+    recording.ifPresent(f -> PenPlayer.play(f, bench));
   }
 
   /** Fills a stage with a bench; also used by tests and benchmarks. */

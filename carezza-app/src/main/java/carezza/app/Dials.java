@@ -3,7 +3,7 @@ package carezza.app;
 import static java.util.stream.Collectors.toSet;
 
 import carezza.pass.Pass;
-import carezza.pass.ReadingKey;
+import carezza.reading.Format;
 import carezza.reading.Reading;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -25,8 +25,8 @@ final class Dials extends VBox {
   private static final int MOST = 4;
 
   /** Shown for passes that move none. */
-  private static final List<ReadingKey> USUAL =
-      List.of(ReadingKey.TEXTURE, ReadingKey.RELIEF, ReadingKey.BLOTCH, ReadingKey.SPREAD);
+  private static final List<String> USUAL =
+      List.of("textureKept", "reliefKept", "blotch", "spread");
 
   private final BenchModel model;
   private final Runnable showAll;
@@ -40,7 +40,7 @@ final class Dials extends VBox {
     getStyleClass().add("dials");
     setId("dials");
     model.readings().addListener((o, a, b) -> update());
-    model.chosen().addListener((o, a, b) -> update());
+    model.passes().chosen().addListener((o, a, b) -> update());
     model.picture().addListener((o, a, b) -> update());
     update();
   }
@@ -75,30 +75,32 @@ final class Dials extends VBox {
               sentence.getStyleClass().add("caution");
               sentence.setId("caution");
               getChildren().add(sentence);
-              model.chosenPass().ifPresent(p -> mend(p, r));
+              model.passes().chosenPass().ifPresent(p -> mend(p, r));
             });
   }
 
   private void mend(Pass p, Reading r) {
     double to = Math.round(100 * p.strength() * share(r));
     if (to >= 5 && to < 100 * p.strength()) {
-      Button b =
-          new Button(Words.of("caution.mend", Words.of("kind." + p.kind().key()), Math.round(to)));
+      Button b = new Button(Words.of("caution.mend", KindWords.name(p.kind()), Math.round(to)));
       b.setId("mend");
-      b.setOnMouseEntered(e -> model.previewChange(p.id(), q -> q.withStrength(to / 100)));
-      b.setOnMouseExited(e -> model.preview(model.picture().get().history().now()));
-      b.setOnAction(e -> model.change(p.id(), q -> q.withStrength(to / 100)));
+      b.setOnMouseEntered(e -> model.passes().preview(p.id(), q -> q.withStrength(to / 100)));
+      b.setOnMouseExited(e -> model.endPreview());
+      b.setOnAction(e -> model.passes().change(p.id(), q -> q.withStrength(to / 100)));
       b.setWrapText(true);
       getChildren().add(b);
     }
   }
 
+  /** From where a reading moves: its value before, or all of it. */
+  private static double from(Reading r) {
+    boolean all = Double.isNaN(r.before()) || ReadingWords.format(r) == Format.SHARE;
+    return all ? 100 : r.before();
+  }
+
   /** The share of the strength at which a reading that moves evenly would meet its band's end. */
   private static double share(Reading r) {
-    double from = Double.isNaN(r.before()) ? 100 : r.before();
-    if (r.name().endsWith("Yellow")) {
-      from = 100;
-    }
+    double from = from(r);
     double end = r.isBelow() ? r.low() : r.high();
     double moved = r.now() - from;
     return Math.abs(moved) < 1e-9 ? 1 : Math.max(0, Math.min(1, (end - from) / moved));
@@ -109,13 +111,16 @@ final class Dials extends VBox {
    * those that are in it, these before those that cannot be had; as the kind lists them.
    */
   static List<Reading> chosen(BenchModel model) {
-    List<ReadingKey> keys =
-        model.chosenPass().map(p -> p.kind().affects()).filter(s -> !s.isEmpty()).orElse(USUAL);
+    List<String> names =
+        model
+            .passes()
+            .chosenPass()
+            .map(p -> p.kind().affects())
+            .filter(s -> !s.isEmpty())
+            .orElse(USUAL);
     List<Reading> all = new ArrayList<>();
-    for (ReadingKey k : keys) {
-      for (String name : k.names()) {
-        model.readings().get().stream().filter(r -> r.name().equals(name)).forEach(all::add);
-      }
+    for (String name : names) {
+      model.readings().get().stream().filter(r -> r.name().equals(name)).forEach(all::add);
     }
     Set<Reading> picked =
         all.stream().sorted(Comparator.comparingInt(Dials::rank)).limit(MOST).collect(toSet());
@@ -144,7 +149,7 @@ final class Dials extends VBox {
 
   /** A reading that nothing moved gives no caution. */
   private static boolean moved(Reading r) {
-    double from = Double.isNaN(r.before()) || r.name().endsWith("Yellow") ? 100 : r.before();
+    double from = from(r);
     boolean towards = r.isBelow() ? r.now() < from : r.now() > from;
     return Math.abs(r.now() - from) > 0.02 * Math.max(1, Math.abs(from)) && towards
         || r.name().equals("lightness");
@@ -202,7 +207,7 @@ final class Dials extends VBox {
 
     @Override
     protected void layoutChildren() {
-      double was = Double.isNaN(r.before()) || r.name().endsWith("Yellow") ? 100 : r.before();
+      double was = from(r);
       double lo = Math.min(Math.min(r.low(), r.now()), was);
       double hi = Math.max(Math.max(r.high(), r.now()), was);
       double pad = Math.max(1e-6, 0.12 * (hi - lo));

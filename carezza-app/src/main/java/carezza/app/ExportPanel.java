@@ -43,7 +43,7 @@ final class ExportPanel extends VBox {
     setVisible(true);
   }
 
-  private void usual(PictureFormat f) {
+  private void usual(OutputFormat f) {
     format = f;
     ExportSettings s = ExportSettings.usual(f, file);
     depth = s.depth();
@@ -56,11 +56,9 @@ final class ExportPanel extends VBox {
     title.getStyleClass().add("head");
     ToggleGroup formats = new ToggleGroup();
     HBox formatRow = row("export.format");
-    for (PictureFormat f :
-        new PictureFormat[] {OutputFormats.TIFF, OutputFormats.PNG, OutputFormats.JPEG}) {
-      formatRow.getChildren().add(choice(formats, f.name(), f == format, false, () -> usual(f)));
+    for (OutputFormat f : OutputFormats.all()) {
+      formatRow.getChildren().add(choice(formats, f.key(), f == format, false, () -> usual(f)));
     }
-    boolean jpeg = format == OutputFormats.JPEG;
     ToggleGroup depths = new ToggleGroup();
     HBox depthRow = row("export.depth");
     for (int bits : new int[] {8, 16}) {
@@ -71,7 +69,7 @@ final class ExportPanel extends VBox {
                   depths,
                   Words.of("export.bits", bits),
                   bits == depth,
-                  jpeg && bits == 16,
+                  !format.depths().contains(bits),
                   () -> depth = bits));
     }
     ToggleGroup profiles = new ToggleGroup();

@@ -1,5 +1,7 @@
 package carezza.app;
 
+import carezza.app.tool.HandlesTool;
+import carezza.app.tool.PinsTool;
 import carezza.face.FaceFinder;
 import carezza.face.FaceHandle;
 import carezza.face.FaceMap;
@@ -17,6 +19,9 @@ import javafx.beans.property.SimpleObjectProperty;
 
 /** Faces found, offered, taken or refused, and bent by their handles. */
 public final class Faces {
+  /** Name of the tool that bends outlines. */
+  static final String BEND = "bend_face";
+
   private final BenchModel model;
   private final FaceFinder finder;
   private final Executor seeker;
@@ -38,6 +43,53 @@ public final class Faces {
   /** The face map while its handles are dragged; regions follow when the hand lets go. */
   public ObjectProperty<Optional<FaceMap>> bent() {
     return bent;
+  }
+
+  /** Asks for the eyes by hand; the sitter's right one lies on the left. */
+  public void pinEyes() {
+    model
+        .tools()
+        .take(
+            new PinsTool(
+                List.of("pin_right_eye", "pin_left_eye"), this::refuseOffered, this::pinned));
+  }
+
+  private void pinned(List<Pin> eyes) {
+    model.tools().letGo();
+    boolean swap = eyes.get(1).x() < eyes.get(0).x();
+    RunSheet s = model.picture().get().history().now();
+    try {
+      FaceMap map = new FaceMap(eyes.get(swap ? 1 : 0), eyes.get(swap ? 0 : 1));
+      model.commit(s.withFaceMap(map));
+      seekAtPins();
+    } catch (IllegalArgumentException e) {
+      model.message().set(Words.of("message.placeUnfit"));
+      pinEyes();
+    }
+  }
+
+  /** Asks for nose and mouth, between pinned eyes. */
+  public void pinFace() {
+    model
+        .tools()
+        .take(
+            new PinsTool(
+                List.of("pin_nose", "pin_mouth", "pin_mouth_other"),
+                () -> {},
+                pins -> {
+                  model.tools().letGo();
+                  lay(pins.get(0), pins.get(1), pins.get(2));
+                }));
+  }
+
+  /** Lets the outlines of the faces be bent by their handles. */
+  public void bendFaces() {
+    model.tools().take(new HandlesTool(BEND, true, new FaceGrips(this)));
+  }
+
+  /** The faces as they are being bent, or as they are. */
+  List<FoundFace> bending() {
+    return bent.get().or(() -> model.sheet().get().faceMap()).map(FaceMap::faces).orElse(List.of());
   }
 
   void offerFound(OpenPicture p) {
@@ -103,7 +155,7 @@ public final class Faces {
     List<FoundFace> faces = offered.get();
     offered.set(List.of());
     if (!faces.isEmpty()) {
-      model.tool().set(BenchModel.Tool.HAND);
+      model.tools().letGo();
       model.readings().set(List.of());
       model.commit(model.picture().get().history().now().withFaceMap(FaceMap.of(faces)));
     }
@@ -122,7 +174,11 @@ public final class Faces {
     faces.set(face, handle.moved(faces.get(face), to));
     FaceMap next =
         new FaceMap(
-            faces.get(0).rightPupil(), faces.get(0).leftPupil(), map.eyeDistanceMm(), faces);
+            faces.get(0).rightPupil(),
+            faces.get(0).leftPupil(),
+            map.eyeDistanceMm(),
+            faces,
+            map.extra());
     bent.set(commit ? Optional.empty() : Optional.of(next));
     if (commit) {
       model.commit(s.withFaceMap(next));

@@ -2,13 +2,13 @@ package carezza.app;
 
 import carezza.io.ExportSettings;
 import carezza.io.Exporter;
+import carezza.io.format.InputFormats;
 import carezza.io.format.OutputFormats;
 import carezza.sheet.RunSheet;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;
@@ -81,14 +81,20 @@ final class FileDesk {
   void open() {
     FileChooser c = new FileChooser();
     c.setTitle(Words.of("open.title"));
-    c.getExtensionFilters()
-        .add(
-            new FileChooser.ExtensionFilter(
-                Words.of("open.pictures"), "*.jpg", "*.jpeg", "*.png", "*.tif", "*.tiff"));
+    List<String> names =
+        InputFormats.all().stream()
+            .flatMap(f -> f.extensions().stream())
+            .map(FileDesk::pattern)
+            .toList();
+    c.getExtensionFilters().add(new FileChooser.ExtensionFilter(Words.of("open.pictures"), names));
     var f = c.showOpenDialog(window.get().getWindow());
     if (f != null) {
       open(f.toPath());
     }
+  }
+
+  private static String pattern(String extension) {
+    return "*." + extension;
   }
 
   /** Opens a picture, or the first picture of a folder, after asking about unsaved work. */
@@ -146,18 +152,17 @@ final class FileDesk {
     FileChooser c = new FileChooser();
     c.setTitle(Words.of("export.title"));
     String name = p.file().path().getFileName().toString();
-    String[] ends =
-        switch (settings.format()) {
-          case TIFF -> new String[] {"*.tif", "*.tiff"};
-          case PNG -> new String[] {"*.png"};
-          case JPEG -> new String[] {"*.jpg", "*.jpeg"};
-        };
     c.setInitialFileName(
         name.substring(0, name.lastIndexOf('.'))
             + Words.of("export.suffix")
-            + ends[0].substring(1));
+            + "."
+            + settings.format().extensions().get(0));
     c.setInitialDirectory(p.file().path().toAbsolutePath().getParent().toFile());
-    c.getExtensionFilters().add(new FileChooser.ExtensionFilter(settings.format().name(), ends));
+    c.getExtensionFilters()
+        .add(
+            new FileChooser.ExtensionFilter(
+                settings.format().key(),
+                settings.format().extensions().stream().map(FileDesk::pattern).toList()));
     var f = c.showSaveDialog(window.get().getWindow());
     if (f != null) {
       export(f.toPath(), settings);
@@ -168,7 +173,7 @@ final class FileDesk {
   void export(Path out, ExportSettings settings) {
     OpenPicture p = model.picture().get();
     boolean named = OutputFormats.ofName(out).equals(Optional.of(settings.format()));
-    String end = "." + settings.format().name().toLowerCase(Locale.ROOT);
+    String end = "." + settings.format().extensions().get(0);
     Path file = named ? out : out.resolveSibling(out.getFileName() + end);
     RunSheet now = p.history().now();
     busy.begin(Words.of("busy.exporting", file.getFileName()));

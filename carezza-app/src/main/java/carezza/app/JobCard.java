@@ -5,16 +5,19 @@ import carezza.pass.PassKind;
 import carezza.pass.Stage;
 import carezza.sheet.Kinds;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -22,9 +25,6 @@ import javafx.scene.layout.VBox;
 
 /** The run sheet as a card read downwards; the chosen pass opens in place. */
 final class JobCard extends VBox {
-  private static final List<Stage> SHOWN =
-      List.of(Stage.LIGHT, Stage.CLEAN, Stage.EVEN, Stage.RELIEF, Stage.FEATURES, Stage.SKIN);
-
   private final BenchModel model;
   private final VBox list = new VBox();
   private final ScrollPane scroll = new ScrollPane(list);
@@ -32,6 +32,7 @@ final class JobCard extends VBox {
   private final Label job = new Label();
   private final SitterRows sitter;
   private final Map<Long, PassRow> rows = new HashMap<>();
+  private final Map<PassKind, Button> recommended = new HashMap<>();
   private List<Object> order = List.of();
 
   JobCard(BenchModel model, Node header) {
@@ -50,9 +51,10 @@ final class JobCard extends VBox {
     VBox.setVgrow(scroll, Priority.ALWAYS);
     getChildren().addAll(head, scroll);
     model.sheet().addListener((o, a, b) -> update());
-    model.chosen().addListener((o, a, b) -> update());
+    model.passes().chosen().addListener((o, a, b) -> update());
     model.picture().addListener((o, a, b) -> update());
     model.covered().addListener((o, a, b) -> update());
+    model.readings().addListener((o, a, b) -> update());
     update();
   }
 
@@ -67,6 +69,7 @@ final class JobCard extends VBox {
       order = now;
       rebuild();
     }
+    recommended.forEach(this::recommend);
     for (Pass q : model.sheet().get().passes()) {
       PassRow row = rows.get(q.id());
       if (row != null) {
@@ -77,6 +80,19 @@ final class JobCard extends VBox {
         }
       }
     }
+  }
+
+  /** Says beside a kind what recommends it. */
+  private void recommend(PassKind k, Button add) {
+    String why = k.finding(model.known()).map(KindWords::sentence).orElse("");
+    if (why.isEmpty()) {
+      add.setTooltip(null);
+    } else if (add.getTooltip() == null) {
+      add.setTooltip(new Tooltip(why));
+    } else {
+      add.getTooltip().setText(why);
+    }
+    add.setAccessibleText(Words.of("add.accessible", KindWords.name(k)) + " " + why);
   }
 
   /** Which rows there are, and in which order. */
@@ -93,11 +109,12 @@ final class JobCard extends VBox {
   private void rebuild() {
     list.getChildren().clear();
     rows.clear();
+    recommended.clear();
     if (!model.isOpen()) {
       return;
     }
     list.getChildren().add(sitter);
-    for (Stage stage : SHOWN) {
+    for (Stage stage : shown()) {
       list.getChildren().add(stageRow(stage));
       for (Pass p : model.sheet().get().passes()) {
         if (p.kind().stage() == stage) {
@@ -110,6 +127,14 @@ final class JobCard extends VBox {
         }
       }
     }
+  }
+
+  /** Stages that have kinds, and those that have passes none of these made. */
+  private List<Stage> shown() {
+    Set<Stage> out = EnumSet.noneOf(Stage.class);
+    Kinds.all().forEach(k -> out.add(k.stage()));
+    model.sheet().get().passes().forEach(p -> out.add(p.kind().stage()));
+    return List.copyOf(out);
   }
 
   private void bringIntoView(Node row) {
@@ -138,8 +163,8 @@ final class JobCard extends VBox {
         Button add = new Button(Words.of("add." + k.key()));
         add.setId("add-" + k.key());
         add.getStyleClass().add("add");
-        add.setAccessibleText(Words.of("add.accessible", Words.of("kind." + k.key())));
-        add.setOnAction(e -> model.add(k));
+        add.setOnAction(e -> model.passes().add(k));
+        recommended.put(k, add);
         row.getChildren().add(add);
       }
     }

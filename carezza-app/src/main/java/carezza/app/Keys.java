@@ -1,8 +1,10 @@
 package carezza.app;
 
+import carezza.app.edit.Bar;
+import carezza.app.edit.WindowBar;
 import carezza.area.Stroke;
 import carezza.screen.AreaForm;
-import carezza.screen.Look;
+import carezza.screen.check.CheckViews;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -70,13 +72,11 @@ final class Keys {
   private final BenchView bench;
   private final BenchModel model;
   private final PictureView view;
-  private final Hand hand;
 
-  Keys(BenchView bench, BenchModel model, PictureView view, Hand hand) {
+  Keys(BenchView bench, BenchModel model, PictureView view) {
     this.bench = bench;
     this.model = model;
     this.view = view;
-    this.hand = hand;
   }
 
   void install(Scene scene) {
@@ -98,16 +98,16 @@ final class Keys {
   private void letGo(boolean focused) {
     if (!focused) {
       down.clear();
-      model.before().set(BenchModel.Before.NO);
-      hand.panKey(false);
+      model.looking().before().set(Looking.Before.NO);
+      model.tools().moves(false);
     }
   }
 
   private void released(KeyEvent e) {
     down.remove(e.getCode());
     switch (e.getCode()) {
-      case Q, W, E -> model.before().set(BenchModel.Before.NO);
-      case SPACE -> hand.panKey(false);
+      case Q, W, E -> model.looking().before().set(Looking.Before.NO);
+      case SPACE -> model.tools().moves(false);
       default -> {}
     }
   }
@@ -147,9 +147,9 @@ final class Keys {
       case S -> bench.files().save();
       case O -> bench.files().open();
       case E -> bench.export();
-      case B -> chosen(model::duplicate);
-      case UP -> chosen(id -> model.move(id, -1));
-      case DOWN -> chosen(id -> model.move(id, 1));
+      case B -> chosen(model.passes()::duplicate);
+      case UP -> chosen(id -> model.passes().move(id, -1));
+      case DOWN -> chosen(id -> model.passes().move(id, 1));
       default -> {
         return false;
       }
@@ -158,8 +158,8 @@ final class Keys {
   }
 
   private void chosen(java.util.function.LongConsumer what) {
-    if (model.isOpen() && model.chosenPass().isPresent()) {
-      what.accept(model.chosen().get());
+    if (model.isOpen() && model.passes().chosenPass().isPresent()) {
+      what.accept(model.passes().chosen().get());
     }
   }
 
@@ -171,28 +171,30 @@ final class Keys {
       case F1 -> bench.toggleKeys();
       case F9 -> bench.toggleEngine();
       case ESCAPE -> bench.escape();
-      case Q -> model.before().set(BenchModel.Before.ALL);
-      case W -> model.before().set(BenchModel.Before.STAGE);
-      case E -> model.before().set(BenchModel.Before.PASS);
+      case Q -> model.looking().before().set(Looking.Before.ALL);
+      case W -> model.looking().before().set(Looking.Before.STAGE);
+      case E -> model.looking().before().set(Looking.Before.PASS);
       case A -> nextAreaForm();
       case F -> view.fit();
       case G -> view.zoomTo(1, cx, cy);
       case PLUS, EQUALS, ADD -> view.zoomBy(1.25, cx, cy);
       case MINUS, SUBTRACT -> view.zoomBy(0.8, cx, cy);
-      case K -> model.brushSize(b.sizeMm() * 1.15);
-      case J -> model.brushSize(b.sizeMm() / 1.15);
-      case N -> model.brushPuts(!b.puts());
-      case M -> chosen(model::mute);
-      case DELETE -> chosen(model::remove);
+      case K -> model.brush().size(b.sizeMm() * 1.15);
+      case J -> model.brush().size(b.sizeMm() / 1.15);
+      case N -> model.brush().puts(!b.puts());
+      case M -> chosen(model.passes()::mute);
+      case DELETE -> chosen(model.passes()::remove);
       case PAGE_UP -> bench.files().step(-1);
       case PAGE_DOWN -> bench.files().step(1);
       case L -> bench.nextLight();
       case R -> bench.toggleReadings();
       case P -> bench.pages().next();
-      case DIGIT1, DIGIT2, DIGIT3, DIGIT4, DIGIT5, DIGIT6, DIGIT7, DIGIT8, DIGIT9 ->
-          model.lookAt(Look.values()[e.getCode().ordinal() - KeyCode.DIGIT1.ordinal()]);
-      case DIGIT0 -> model.lookAt(Look.PULL);
       default -> {
+        if (e.getCode().isDigitKey() && !e.getCode().isKeypadKey()) {
+          int digit = e.getCode().ordinal() - KeyCode.DIGIT0.ordinal();
+          CheckViews.ofDigit(digit).ifPresent(model.looking()::at);
+          return true;
+        }
         return unlessOnControl(e.getCode(), e.isShiftDown(), onControl);
       }
     }
@@ -201,7 +203,10 @@ final class Keys {
 
   private void nextAreaForm() {
     AreaForm[] all = AreaForm.values();
-    model.areaForm().set(all[(model.areaForm().get().ordinal() + 1) % all.length]);
+    model
+        .looking()
+        .areaForm()
+        .set(all[(model.looking().areaForm().get().ordinal() + 1) % all.length]);
   }
 
   /** Keys that a focused control has its own use for. */
@@ -211,13 +216,13 @@ final class Keys {
         if (onControl || shift) {
           return false;
         }
-        if (!hand.isBusy()) {
+        if (!model.tools().isBusy()) {
           bench.nextState();
         }
         return true;
       }
       case SPACE -> {
-        hand.panKey(!onControl);
+        model.tools().moves(!onControl);
         return !onControl;
       }
       case UP, DOWN -> {

@@ -1,11 +1,9 @@
 package carezza.app;
 
 import carezza.engine.Measuring;
-import carezza.engine.PictureMeasuring;
 import carezza.engine.SheetView;
 import carezza.reading.Reading;
 import carezza.reading.Saliency;
-import carezza.screen.Look;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
 import java.util.List;
@@ -45,8 +43,8 @@ final class Measurer implements AutoCloseable {
     this.interfaceThread = interfaceThread;
     this.screenIsDrawn = screenIsDrawn;
     model.settled().addListener((o, a, b) -> ask());
-    model.chosen().addListener((o, a, b) -> ask());
-    model.look().addListener((o, a, b) -> ask());
+    model.passes().chosen().addListener((o, a, b) -> ask());
+    model.looking().view().addListener((o, a, b) -> ask());
   }
 
   private void ask() {
@@ -56,8 +54,8 @@ final class Measurer implements AutoCloseable {
     }
     RunSheet now = p.history().now();
     long mine = newest.incrementAndGet();
-    long chosen = model.chosen().get();
-    boolean pull = model.look().get() == Look.PULL;
+    long chosen = model.passes().chosen().get();
+    boolean pull = model.looking().view().get().listsRivals();
     boolean known = p == shownPicture && now.equals(shown) && !model.readings().get().isEmpty();
     Job job = new Job(p, now, chosen, pull, known, mine);
     worker.execute(() -> whenDrawn(job, stop -> measure(job, stop)));
@@ -112,7 +110,7 @@ final class Measurer implements AutoCloseable {
       finished.set(job.number());
       return;
     }
-    List<Reading> skin = measuring.all(job.now(), stop);
+    List<Reading> skin = measuring.quick(job.now(), stop);
     show(job, () -> model.readings().set(skin));
     worker.schedule(
         () -> whenDrawn(job, s -> ofPicture(job, skin, s)), QUIET_MS, TimeUnit.MILLISECONDS);
@@ -121,7 +119,7 @@ final class Measurer implements AutoCloseable {
   /** Readings of the whole picture, which take longer: when nothing new came for a while. */
   private void ofPicture(Job job, List<Reading> skin, BooleanSupplier stop) {
     List<Reading> all = new ArrayList<>(skin);
-    all.addAll(new PictureMeasuring(job.picture().engine()).all(job.now(), stop));
+    all.addAll(new Measuring(job.picture().engine()).unhurried(job.now(), stop));
     show(
         job,
         () -> {

@@ -1,36 +1,37 @@
 package carezza.app;
 
-import carezza.pass.Parameter;
+import carezza.setting.Unit;
 import java.util.Locale;
 
 /** How numbers with units are written. */
-final class Numbers {
+public final class Numbers {
   private Numbers() {}
 
-  static String of(Parameter p, double v) {
-    return switch (p.unit()) {
+  public static String of(Unit unit, double v) {
+    return switch (unit) {
       case PERCENT -> percent(v);
       case MM -> mm(v);
       case STOP -> String.format(Locale.ENGLISH, "%.2f stop", v);
       case MIRED -> signed("%+.0f mired", v);
       case DUV -> signed("%+.3f", v);
       case LSTAR -> String.format(Locale.ENGLISH, "%.1f L*", v);
+      case NONE -> String.format(Locale.ENGLISH, "%.2f", v);
     };
   }
 
-  static String percent(double v) {
+  public static String percent(double v) {
     return String.format(Locale.ENGLISH, "%.0f %%", v);
   }
 
-  static String mm(double v) {
+  public static String mm(double v) {
     return String.format(Locale.ENGLISH, v < 10 ? "%.1f mm" : "%.0f mm", v);
   }
 
-  static String plain(double v, int places) {
+  public static String plain(double v, int places) {
     return String.format(Locale.ENGLISH, "%." + places + "f", v);
   }
 
-  static String signed(String format, double v) {
+  public static String signed(String format, double v) {
     String s = String.format(Locale.ENGLISH, format, v + 0.0);
     boolean zero = s.chars().noneMatch(c -> c >= '1' && c <= '9');
     return zero ? s.replace("+", "").replace("-", "") : s.replace('-', '\u2212');

@@ -20,9 +20,9 @@ final class Pages {
     this.model = model;
     menu.setId("page");
     menu.setMinWidth(Region.USE_PREF_SIZE);
-    item("page.desk", () -> model.page().set(Optional.empty()));
-    item("page.white", () -> model.page().set(Optional.of(WHITE)));
-    item("page.black", () -> model.page().set(Optional.of(OPAQUE)));
+    item("page.desk", () -> model.looking().page().set(Optional.empty()));
+    item("page.white", () -> model.looking().page().set(Optional.of(WHITE)));
+    item("page.black", () -> model.looking().page().set(Optional.of(OPAQUE)));
     item("page.other", this::ask);
   }
 
@@ -38,8 +38,9 @@ final class Pages {
 
   /** Desk, white, black, and round again. */
   void next() {
-    Optional<Integer> now = model.page().get();
+    Optional<Integer> now = model.looking().page().get();
     model
+        .looking()
         .page()
         .set(
             now.isEmpty()
@@ -55,7 +56,7 @@ final class Pages {
   private void set(String said) {
     String digits = said.strip().toLowerCase(Locale.ROOT).replaceFirst("^#", "");
     if (digits.matches("[0-9a-f]{6}")) {
-      model.page().set(Optional.of(OPAQUE | Integer.parseInt(digits, HEX)));
+      model.looking().page().set(Optional.of(OPAQUE | Integer.parseInt(digits, HEX)));
     } else {
       model.message().set(Words.of("message.pageColour", said));
     }

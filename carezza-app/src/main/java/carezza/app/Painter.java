@@ -1,6 +1,7 @@
 package carezza.app;
 
 import carezza.screen.Drawn;
+import carezza.screen.FramePlan;
 import carezza.screen.Frames;
 import java.util.List;
 import java.util.concurrent.CancellationException;
@@ -59,11 +60,11 @@ final class Painter implements AutoCloseable {
             List<Frames.Request> steps = make.apply(stale);
             for (int i = 0; i < steps.size(); i++) {
               boolean end = i == steps.size() - 1;
-              Frames.Request r = steps.get(i);
-              if (i == 0 && Frames.changedShare(r, last) > COARSE_FROM) {
-                draw(r, COARSER, mine, false, show);
+              FramePlan plan = FramePlan.of(steps.get(i), 0, last, pool);
+              if (i == 0 && plan.changedShare() > COARSE_FROM) {
+                show(FramePlan.of(steps.get(i), COARSER, last, pool), mine, false, show);
               }
-              draw(r, 0, mine, end, show);
+              show(plan, mine, end, show);
             }
           } catch (CancellationException e) {
             return;
@@ -73,9 +74,8 @@ final class Painter implements AutoCloseable {
         });
   }
 
-  private void draw(
-      Frames.Request r, int coarser, long mine, boolean end, BiConsumer<Drawn, Boolean> show) {
-    Drawn drawn = Frames.draw(r, coarser, last, pool);
+  private void show(FramePlan plan, long mine, boolean end, BiConsumer<Drawn, Boolean> show) {
+    Drawn drawn = plan.draw(pool);
     last = drawn;
     Platform.runLater(() -> show.accept(drawn, end && newest.get() == mine));
   }

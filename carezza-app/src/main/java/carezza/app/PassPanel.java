@@ -1,12 +1,20 @@
 package carezza.app;
 
-import carezza.pass.Parameter;
+import carezza.app.edit.Bar;
+import carezza.app.edit.BarRow;
+import carezza.app.edit.Editor;
+import carezza.app.edit.Editors;
+import carezza.app.edit.Edits;
+import carezza.pass.Action;
 import carezza.pass.Pass;
+import carezza.pass.UnknownKind;
+import carezza.setting.Field;
+import carezza.setting.PlaceField;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
-import java.util.function.DoubleFunction;
-import java.util.function.ToDoubleFunction;
+import java.util.function.UnaryOperator;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -28,21 +36,25 @@ final class PassPanel extends VBox {
     this.model = model;
     id = pass.id();
     getStyleClass().add("pass-panel");
-    for (Parameter p : pass.kind().parameters()) {
-      getChildren().add(row(p));
+    for (Field<?> f : pass.kind().fields()) {
+      Editors.of(f, edits()).ifPresent(this::show);
     }
     if (!full) {
-      getChildren().add(0, strength(pass));
+      strengthRow(pass).ifPresent(r -> getChildren().add(0, r));
       update(pass);
       return;
     }
-    switch (pass.kind().key()) {
-      case "neutral" ->
-          getChildren().add(buttons(tool("takeNeutral", BenchModel.Tool.TAKE_NEUTRAL)));
-      case "skin" ->
-          getChildren().add(buttons(tool("takeReference", BenchModel.Tool.TAKE_REFERENCE)));
-      case "heals" -> getChildren().add(hint("heals.hint"));
-      default -> {}
+    List<Node> actions = new ArrayList<>();
+    for (Action a : pass.kind().actions()) {
+      if (a instanceof Action.PointAt point) {
+        actions.add(action(point.key(), () -> model.passes().point(id, point)));
+      }
+    }
+    if (!actions.isEmpty()) {
+      getChildren().add(buttons(actions.toArray(Node[]::new)));
+    }
+    if (pass.isPartlyUnknown()) {
+      getChildren().add(hint("pass.newer"));
     }
     if (pass.kind().usesArea()) {
       AreaPanel area = new AreaPanel(model, pass);
@@ -57,40 +69,47 @@ final class PassPanel extends VBox {
     refresh.forEach(r -> r.accept(p));
   }
 
-  private Node row(Parameter p) {
-    Bar bar = new Bar(Words.of("parameter." + p.key()), p.min(), p.max(), p.start(), p.step());
-    bar.setId("bar-" + p.key());
-    bar.on(
-        v -> model.previewChange(id, q -> q.with(p.key(), v)),
-        v -> model.change(id, q -> q.with(p.key(), v)));
-    return row(bar, q -> q.value(p.key()), v -> Numbers.of(p, v));
+  private void show(Editor e) {
+    getChildren().add(e.node());
+    refresh.add(e::update);
   }
 
-  private Node strength(Pass pass) {
-    return row(strengthBar(model, pass), q -> 100 * q.strength(), Numbers::percent);
+  private Edits edits() {
+    return new Edits() {
+      @Override
+      public void change(UnaryOperator<Pass> how, boolean done) {
+        model.passes().change(id, how, done);
+      }
+
+      @Override
+      public void point(PlaceField field) {
+        model.passes().point(id, field);
+      }
+    };
   }
 
-  private Node row(Bar bar, ToDoubleFunction<Pass> value, DoubleFunction<String> format) {
-    BarRow row = new BarRow(bar, value, format);
-    refresh.add(row::update);
-    return row;
+  private Optional<Node> strengthRow(Pass pass) {
+    return strengthBar(model, pass)
+        .map(
+            bar -> {
+              BarRow row = new BarRow(bar, q -> 100 * q.strength(), Numbers::percent);
+              refresh.add(row::update);
+              return row;
+            });
   }
 
-  static Bar strengthBar(BenchModel model, Pass pass) {
+  /** The bar of a pass's strength; none for a kind that is not known. */
+  static Optional<Bar> strengthBar(BenchModel model, Pass pass) {
+    if (pass.kind() instanceof UnknownKind) {
+      return Optional.empty();
+    }
     long id = pass.id();
     Bar bar = new Bar(Words.of("pass.strength"), 0, 100 * pass.kind().maxStrength(), 100, 1);
     bar.value().set(100 * pass.strength());
     bar.on(
-        v -> model.previewChange(id, q -> q.withStrength(v / 100)),
-        v -> model.change(id, q -> q.withStrength(v / 100)));
-    return bar;
-  }
-
-  private Button tool(String key, BenchModel.Tool tool) {
-    Button b = new Button(Words.of("action." + key));
-    b.setId(key);
-    b.setOnAction(e -> model.tool().set(tool));
-    return b;
+        v -> model.passes().preview(id, q -> q.withStrength(v / 100)),
+        v -> model.passes().change(id, q -> q.withStrength(v / 100)));
+    return Optional.of(bar);
   }
 
   private static Node hint(String key) {
@@ -107,15 +126,15 @@ final class PassPanel extends VBox {
   }
 
   private Node actions() {
-    Button up = action("moveUp", () -> model.move(id, -1));
-    Button down = action("moveDown", () -> model.move(id, 1));
+    Button up = action("moveUp", () -> model.passes().move(id, -1));
+    Button down = action("moveDown", () -> model.passes().move(id, 1));
     up.setDisable(!model.sheet().get().canMove(id, -1));
     down.setDisable(!model.sheet().get().canMove(id, 1));
     return buttons(
-        action("duplicate", () -> model.duplicate(id)),
+        action("duplicate", () -> model.passes().duplicate(id)),
         up,
         down,
-        action("remove", () -> model.remove(id)));
+        action("remove", () -> model.passes().remove(id)));
   }
 
   private static Button action(String key, Runnable what) {

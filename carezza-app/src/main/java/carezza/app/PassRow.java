@@ -1,9 +1,11 @@
 package carezza.app;
 
+import carezza.app.edit.Bar;
 import carezza.pass.Pass;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
@@ -16,7 +18,7 @@ import javafx.scene.layout.VBox;
 /** One pass on the job card: its name, where it acts, its strength; the chosen one is open. */
 final class PassRow extends VBox {
   private final BenchModel model;
-  private final Bar strength;
+  private final Optional<Bar> strength;
   private final Label number = new Label();
   private final Label where = new Label();
   private final ToggleButton on = new ToggleButton();
@@ -26,10 +28,10 @@ final class PassRow extends VBox {
   PassRow(BenchModel model, Pass p) {
     this.model = model;
     long id = p.id();
-    String kind = Words.of("kind." + p.kind().key());
+    String kind = KindWords.name(p.kind());
     on.getStyleClass().add("switch");
     on.setAccessibleText(Words.of("pass.switch", kind));
-    on.setOnAction(e -> model.mute(id));
+    on.setOnAction(e -> model.passes().mute(id));
     Label name = new Label(kind);
     name.getStyleClass().add("pass-name");
     Region space = new Region();
@@ -38,18 +40,23 @@ final class PassRow extends VBox {
     HBox top = new HBox(8, name, space, number, on);
     top.setAlignment(Pos.CENTER_LEFT);
     for (Node n : List.of(top, where)) {
-      n.setOnMouseClicked(e -> model.chosen().set(isChosen(id) ? BenchModel.NONE : id));
+      n.setOnMouseClicked(e -> model.passes().chosen().set(isChosen(id) ? Passes.NONE : id));
     }
     where.getStyleClass().add("soft");
     strength = PassPanel.strengthBar(model, p);
-    strength.setId("strength-" + p.kind().key());
-    getChildren().addAll(top, where, strength);
+    where.setWrapText(true);
+    getChildren().addAll(top, where);
+    strength.ifPresent(
+        bar -> {
+          bar.setId("strength-" + p.kind().key());
+          getChildren().add(bar);
+        });
     getStyleClass().add("pass");
     update(p);
   }
 
   private boolean isChosen(long id) {
-    return model.chosen().get() == id;
+    return model.passes().chosen().get() == id;
   }
 
   boolean isOpen() {
@@ -58,17 +65,16 @@ final class PassRow extends VBox {
 
   /** Brings words, numbers and controls up to date; what did not change is not touched. */
   void update(Pass p) {
-    strength.value().set(100 * p.strength());
-    number.setText(Numbers.percent(100 * p.strength()));
+    strength.ifPresent(bar -> bar.value().set(100 * p.strength()));
+    number.setText(strength.isPresent() ? Numbers.percent(100 * p.strength()) : "");
     on.setText(Words.of(p.on() ? "pass.on" : "pass.off"));
     on.setSelected(p.on());
     style("muted", !p.on());
     open(p, isChosen(p.id()));
     if (panel == null) {
-      where.setText(
-          p.kind().usesArea()
-              ? AreaPanel.describe(p.area())
-              : Words.of("area.heals", p.heals().size()));
+      String did = p.on() ? p.kind().summary(p, model.known()).map(KindWords::of).orElse("") : "";
+      String at = KindWords.where(p);
+      where.setText(did.isEmpty() ? at : Words.of("pass.did", at, did));
     } else {
       panel.update(p);
     }
@@ -93,11 +99,12 @@ final class PassRow extends VBox {
   private List<Object> panelShape(Pass p) {
     RunSheet s = model.sheet().get();
     List<Object> out = new ArrayList<>();
-    p.area().terms().forEach(t -> out.add(AreaPanel.joined(t)));
+    out.add(p.isPartlyUnknown());
+    p.area().terms().forEach(t -> out.add(AreaWords.joined(t)));
     for (Pass q : s.passes()) {
       out.add(q.id());
       if (q.id() != p.id() && q.kind().usesArea()) {
-        out.add(AreaPanel.describe(q.area()));
+        out.add(AreaWords.describe(q.area()));
       }
     }
     out.add(List.copyOf(model.areas().names()));

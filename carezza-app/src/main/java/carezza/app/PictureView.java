@@ -1,13 +1,14 @@
 package carezza.app;
 
+import carezza.app.tool.Sight;
 import carezza.color.CieLab;
 import carezza.engine.SheetView;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.screen.AreaForm;
+import carezza.screen.CheckView;
 import carezza.screen.Drawn;
 import carezza.screen.Frames;
-import carezza.screen.Look;
 import carezza.screen.Viewport;
 import carezza.sheet.RunSheet;
 import java.nio.IntBuffer;
@@ -29,7 +30,7 @@ import javafx.scene.layout.Region;
  * The picture on its desk, with the hand's marks over it. Paints what the {@link Painter} gives it
  * and computes no pixel itself.
  */
-final class PictureView extends Region {
+final class PictureView extends Region implements Sight {
   private final BenchModel model;
   private final Painter painter = new Painter();
   private final ImageView image = new ImageView();
@@ -42,6 +43,9 @@ final class PictureView extends Region {
 
   /** The sheet whose analyses are held while the next one is found. */
   private RunSheet settled;
+
+  /** The sheet that was drawn last with analyses held; used where frames are drawn. */
+  private RunSheet shownHeld;
 
   private boolean fitted = true;
   private int desk = 0xff808080;
@@ -60,13 +64,21 @@ final class PictureView extends Region {
     getChildren().addAll(image, marks, ring);
     setMinSize(50, 50);
     model.picture().addListener((o, a, b) -> fit());
-    model.sheet().addListener((o, a, b) -> repaint());
+    model
+        .sheet()
+        .addListener(
+            (o, a, b) -> {
+              if (model.isPreview()) {
+                repaint();
+              }
+            });
     model.settled().addListener((o, a, b) -> repaint());
-    model.look().addListener((o, a, b) -> repaint());
-    model.before().addListener((o, a, b) -> repaint());
-    model.changesOfPass().addListener((o, a, b) -> repaint());
-    model.areaForm().addListener((o, a, b) -> repaint());
-    model.chosen().addListener((o, a, b) -> repaint());
+    Looking looking = model.looking();
+    looking.view().addListener((o, a, b) -> repaint());
+    looking.before().addListener((o, a, b) -> repaint());
+    looking.changesOfPass().addListener((o, a, b) -> repaint());
+    looking.areaForm().addListener((o, a, b) -> repaint());
+    model.passes().chosen().addListener((o, a, b) -> repaint());
     cursorProperty().set(Cursor.CROSSHAIR);
   }
 
@@ -132,7 +144,8 @@ final class PictureView extends Region {
     }
   }
 
-  void pan(double dx, double dy) {
+  @Override
+  public void pan(double dx, double dy) {
     if (viewport.get() != null) {
       fitted = false;
       set(viewport.get().moved(dx * deviceScale(), dy * deviceScale()));
@@ -153,11 +166,18 @@ final class PictureView extends Region {
     return viewport.get().sourceY(y * deviceScale());
   }
 
-  double viewX(double sourceX) {
+  @Override
+  public double scale() {
+    return viewport.get().scale() / deviceScale();
+  }
+
+  @Override
+  public double viewX(double sourceX) {
     return viewport.get().deviceX(sourceX) / deviceScale();
   }
 
-  double viewY(double sourceY) {
+  @Override
+  public double viewY(double sourceY) {
     return viewport.get().deviceY(sourceY) / deviceScale();
   }
 
@@ -168,18 +188,19 @@ final class PictureView extends Region {
     if (v == null || p == null) {
       return;
     }
-    RunSheet sheet = model.shown();
+    RunSheet sheet = model.looking().shown();
     RunSheet was = settled;
     boolean dragged = model.isPreview();
     boolean fresh = shownPicture != p;
     boolean own = sheet == model.sheet().get();
-    long chosen = model.chosen().get();
-    Look look = model.look().get();
+    long chosen = model.passes().chosen().get();
+    CheckView look = model.looking().view().get();
     int colour = desk;
-    RunSheet from = model.changesFrom();
-    AreaForm form = model.areaForm().get();
+    RunSheet from = model.looking().comparedWith();
+    AreaForm form = model.looking().areaForm().get();
     Optional<Frames.ShownArea> area =
         model
+            .passes()
             .chosenPass()
             .filter(q -> form != AreaForm.NONE && q.kind().usesArea())
             .map(q -> new Frames.ShownArea(q, form));
@@ -189,7 +210,8 @@ final class PictureView extends Region {
           if (fresh) {
             SheetView plain = p.engine().view(RunSheet.EMPTY, () -> false);
             steps.add(request(plain, v, look, Optional.empty(), colour, p, from));
-          } else if (was != null && own && !was.equals(sheet)) {
+          } else if (was != null && own && !was.equals(sheet) && !sheet.equals(shownHeld)) {
+            shownHeld = sheet;
             SheetView held = p.engine().view(sheet, was, () -> false).underHand(chosen);
             steps.add(request(held, v, look, area, colour, p, from));
           }
@@ -206,20 +228,19 @@ final class PictureView extends Region {
 
   /** Where the pointer is on this node; negative when it is elsewhere. */
   void pointer(double x, double y) {
-    marks.pointer(x, y);
     ring.pointer(x, y);
   }
 
   private static Frames.Request request(
       SheetView view,
       Viewport v,
-      Look look,
+      CheckView look,
       Optional<Frames.ShownArea> area,
       int desk,
       OpenPicture p,
       RunSheet from) {
     Optional<SheetView> before =
-        look == Look.CHANGES ? Optional.of(p.engine().view(from, () -> false)) : Optional.empty();
+        look.compares() ? Optional.of(p.engine().view(from, () -> false)) : Optional.empty();
     return new Frames.Request(view, v, look, area, desk, before);
   }
 

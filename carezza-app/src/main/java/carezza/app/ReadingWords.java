@@ -1,15 +1,13 @@
 package carezza.app;
 
+import carezza.reading.Format;
 import carezza.reading.Reading;
+import carezza.reading.ReadingKind;
+import carezza.reading.Readings;
 import java.util.Locale;
-import java.util.Set;
 
 /** Readings in words and numbers. */
 final class ReadingWords {
-  /** Readings that may go either way from 0. */
-  private static final Set<String> SIGNED =
-      Set.of("lightness", "teethLift", "eyeWhitesLift", "castMired", "castDuv");
-
   private ReadingWords() {}
 
   static String name(Reading r) {
@@ -22,7 +20,7 @@ final class ReadingWords {
 
   /** The value without the retouching, empty where the reading is itself a comparison. */
   static String before(Reading r) {
-    boolean share = Double.isNaN(r.before()) || r.name().endsWith("Yellow");
+    boolean share = Double.isNaN(r.before()) || format(r) == Format.SHARE;
     return share ? "" : of(r, r.before());
   }
 
@@ -31,7 +29,7 @@ final class ReadingWords {
     if (!r.isJudged()) {
       return "";
     }
-    boolean below = r.low() > 0 || SIGNED.contains(r.name());
+    boolean below = r.low() > 0 || format(r).isSigned();
     return below
         ? Words.of("readings.band", bare(of(r, r.low())), of(r, r.high()))
         : Words.of("readings.most", of(r, r.high()));
@@ -53,7 +51,7 @@ final class ReadingWords {
 
   /** Readings that no pass causes have none. */
   static boolean hasSentence(Reading r) {
-    return Words.bundle().containsKey(sentenceKey(r));
+    return Words.has(sentenceKey(r));
   }
 
   private static String sentenceKey(Reading r) {
@@ -69,21 +67,26 @@ final class ReadingWords {
         .trim();
   }
 
-  private static String of(Reading r, double v) {
-    return switch (r.name()) {
-      case "blotch", "eyeBalance", "halo" -> String.format(Locale.ENGLISH, "%.1f L*", v);
-      case "spread", "siteMatch", "skinHue" -> String.format(Locale.ENGLISH, "%.1f", v);
-      case "skinTint" -> Numbers.signed("%+.1f", v);
-      case "lightness", "teethLift", "eyeWhitesLift", "skinExposure" ->
-          Numbers.signed("%+.2f stop", v);
-      case "blown" -> Numbers.mm(v);
-      case "gamut" -> String.format(Locale.ENGLISH, "%.1f cm\u00b2", v);
-      case "skinType" -> Numbers.signed("%.0f\u00b0", v);
-      case "teethWhiteness" -> Numbers.signed("%.0f", v);
-      case "castMired" -> Numbers.signed("%+.0f mired", v);
-      case "castDuv" -> Numbers.signed("%+.3f", v);
-      case "focus", "pull" -> String.format(Locale.ENGLISH, "\u00d7 %.2f", v);
-      default -> Numbers.percent(v);
+  /** What a reading is measured in. */
+  static Format format(Reading r) {
+    return Readings.find(r.name()).map(ReadingKind::format).orElse(Format.PERCENT);
+  }
+
+  /** A value of a reading. */
+  static String of(Reading r, double v) {
+    return switch (format(r)) {
+      case PERCENT, SHARE -> Numbers.percent(v);
+      case LSTAR -> String.format(Locale.ENGLISH, "%.1f L*", v);
+      case DELTA_E -> String.format(Locale.ENGLISH, "%.1f", v);
+      case SIGNED_DELTA_E -> Numbers.signed("%+.1f", v);
+      case STOP -> Numbers.signed("%+.2f stop", v);
+      case MM -> Numbers.mm(v);
+      case CM2 -> String.format(Locale.ENGLISH, "%.1f cm\u00b2", v);
+      case DEGREES -> Numbers.signed("%.0f\u00b0", v);
+      case WHOLE -> Numbers.signed("%.0f", v);
+      case MIRED -> Numbers.signed("%+.0f mired", v);
+      case DUV -> Numbers.signed("%+.3f", v);
+      case TIMES -> String.format(Locale.ENGLISH, "\u00d7 %.2f", v);
     };
   }
 }

@@ -1,5 +1,6 @@
 package carezza.app;
 
+import carezza.app.tool.Tool;
 import carezza.area.Stroke;
 import java.util.ArrayList;
 import java.util.List;
@@ -52,7 +53,7 @@ final class Ring extends Group {
     values.setManaged(false);
     getChildren().add(values);
     values.setVisible(false);
-    model.tool().addListener((o, a, b) -> place());
+    model.tools().changes().addListener((o, a, b) -> place());
     shown.setOnFinished(e -> values.setVisible(false));
     model
         .brush()
@@ -78,11 +79,11 @@ final class Ring extends Group {
 
   /** Follows pointer, brush, tool and zoom. */
   void place() {
-    boolean pointing = model.tool().get() != BenchModel.Tool.HAND;
-    boolean bare = model.state().get() == BenchModel.State.BARE;
-    boolean bends = model.tool().get() == BenchModel.Tool.BEND_FACE;
+    Tool.Ring form = model.tools().ring();
+    boolean pointing = form == Tool.Ring.POINTING;
+    boolean bare = model.looking().state().get() == Looking.State.BARE;
     boolean drawn = model.isOpen() && view.viewport().get() != null;
-    setVisible(x >= 0 && drawn && !bare && !bends && (pointing || model.paints() || model.heals()));
+    setVisible(x >= 0 && drawn && !bare && form != Tool.Ring.NONE);
     if (!isVisible()) {
       return;
     }
@@ -102,7 +103,10 @@ final class Ring extends Group {
     String size = Numbers.mm(b.sizeMm());
     String touches = Words.of("brush.touches", b.touches());
     String edge = Words.of("brush.edge", Math.round(100 * b.edge()));
-    values.setText(model.heals() ? size : String.join("\n", size, touches, edge));
+    values.setText(
+        !model.passes().chosenPass().map(p -> p.kind().usesArea()).orElse(true)
+            ? size
+            : String.join("\n", size, touches, edge));
     values.autosize();
     double right = Math.min(x + r + 12, view.getWidth() - VALUES_WIDTH);
     double top = Math.max(4, Math.min(y - 20, view.getHeight() - VALUES_HEIGHT));

@@ -4,7 +4,6 @@ import carezza.area.Area;
 import carezza.area.Extent;
 import carezza.area.Term;
 import carezza.reading.Saliency;
-import carezza.screen.Look;
 import java.util.List;
 import java.util.Locale;
 import javafx.geometry.Pos;
@@ -23,13 +22,13 @@ final class Rivals extends VBox {
     this.model = model;
     getStyleClass().add("dials");
     model.rivals().addListener((o, a, b) -> update());
-    model.look().addListener((o, a, b) -> update());
+    model.looking().view().addListener((o, a, b) -> update());
     update();
   }
 
   private void update() {
     getChildren().clear();
-    boolean on = model.look().get() == Look.PULL && model.isOpen();
+    boolean on = model.looking().view().get().listsRivals() && model.isOpen();
     setVisible(on);
     setManaged(on);
     if (!on) {
@@ -75,6 +74,6 @@ final class Rivals extends VBox {
     double r = p.sizeMm() / 2 * model.pxPerMm();
     Extent oval = new Extent.Oval(p.x(), p.y(), r, r, 0);
     double feather = Math.min(Term.MOST_FEATHER_MM, p.sizeMm() / 3);
-    model.addBurn(Area.NONE.with(new Term(Term.How.ADD, oval, feather)));
+    model.passes().quieten(Area.NONE.with(new Term(Term.How.ADD, oval, feather)));
   }
 }

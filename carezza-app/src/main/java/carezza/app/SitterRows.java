@@ -25,13 +25,13 @@ final class SitterRows extends VBox {
   SitterRows(BenchModel model) {
     this.model = model;
     model.sheet().addListener((o, a, b) -> update());
-    model.tool().addListener((o, a, b) -> update());
+    model.tools().changes().addListener((o, a, b) -> update());
     update();
   }
 
   private void update() {
     List<Object> now = new ArrayList<>();
-    now.add(model.tool().get());
+    now.add(model.tools().name());
     now.add(model.sheet().get().regions());
     now.add(model.sheet().get().faceMap());
     if (!now.equals(shape)) {
@@ -51,15 +51,18 @@ final class SitterRows extends VBox {
       boolean has = !model.sheet().get().region(region).isEmpty();
       ToggleButton b = new ToggleButton(Words.of(has ? "point.done." + region : "point." + region));
       b.setId("point-" + region);
-      b.setSelected(model.tool().get() == BenchModel.pointing(region));
+      b.setSelected(model.tools().name().equals(Areas.pointing(region)));
       b.setOnAction(
-          e ->
-              model
-                  .tool()
-                  .set(b.isSelected() ? BenchModel.pointing(region) : BenchModel.Tool.HAND));
+          e -> {
+            if (b.isSelected()) {
+              model.areas().pointOut(region);
+            } else {
+              model.tools().letGo();
+            }
+          });
       ContextMenu menu = new ContextMenu();
       MenuItem clear = new MenuItem(Words.of("point.clear"));
-      clear.setOnAction(e -> model.clearRegion(region));
+      clear.setOnAction(e -> model.areas().clearRegion(region));
       menu.getItems().add(clear);
       b.setContextMenu(has ? menu : null);
       row.getChildren().add(b);
@@ -96,7 +99,7 @@ final class SitterRows extends VBox {
   private Button pinFace() {
     Button pin = new Button(Words.of("action.pinFace"));
     pin.setId("pinFace");
-    pin.setOnAction(e -> model.tool().set(BenchModel.Tool.PIN_NOSE));
+    pin.setOnAction(e -> model.faces().pinFace());
     return pin;
   }
 
@@ -122,10 +125,15 @@ final class SitterRows extends VBox {
   private ToggleButton bend() {
     ToggleButton bend = new ToggleButton(Words.of("action.bend"));
     bend.setId("bend");
-    bend.setSelected(model.tool().get() == BenchModel.Tool.BEND_FACE);
+    bend.setSelected(model.tools().name().equals(Faces.BEND));
     bend.setOnAction(
-        e ->
-            model.tool().set(bend.isSelected() ? BenchModel.Tool.BEND_FACE : BenchModel.Tool.HAND));
+        e -> {
+          if (bend.isSelected()) {
+            model.faces().bendFaces();
+          } else {
+            model.tools().letGo();
+          }
+        });
     return bend;
   }
 }

@@ -22,13 +22,13 @@ final class Spine extends VBox {
     this.model = model;
     getStyleClass().add("spine");
     model.sheet().addListener((o, a, b) -> update());
-    model.chosen().addListener((o, a, b) -> update());
+    model.passes().chosen().addListener((o, a, b) -> update());
     update();
   }
 
   private void update() {
     List<Object> now = new ArrayList<>();
-    now.add(model.chosen().get());
+    now.add(model.passes().chosen().get());
     model.sheet().get().passes().forEach(p -> now.add(List.of(p.id(), p.kind())));
     if (!now.equals(shape)) {
       shape = now;
@@ -44,17 +44,18 @@ final class Spine extends VBox {
       Button b = new Button(String.valueOf(s.ordinal() + 1));
       b.setAccessibleText(Words.of("stage." + s.name().toLowerCase(Locale.ROOT)));
       b.setDisable(passes.isEmpty());
-      b.setOnAction(e -> model.chosen().set(next(passes)));
+      b.setOnAction(e -> model.passes().chosen().set(next(passes)));
       HBox ticks = new HBox(3);
       ticks.setAlignment(Pos.CENTER);
       for (int i = 0; i < Math.min(5, passes.size()); i++) {
         Region tick = new Region();
-        tick.getStyleClass().add(passes.get(i).id() == model.chosen().get() ? "tick-on" : "tick");
+        tick.getStyleClass()
+            .add(passes.get(i).id() == model.passes().chosen().get() ? "tick-on" : "tick");
         ticks.getChildren().add(tick);
       }
       VBox box = new VBox(2, b, ticks);
       box.setAlignment(Pos.CENTER);
-      if (passes.stream().anyMatch(p -> p.id() == model.chosen().get())) {
+      if (passes.stream().anyMatch(p -> p.id() == model.passes().chosen().get())) {
         box.getStyleClass().add("open");
       }
       getChildren().add(box);
@@ -63,7 +64,7 @@ final class Spine extends VBox {
 
   private long next(List<Pass> passes) {
     for (int i = 0; i < passes.size(); i++) {
-      if (passes.get(i).id() == model.chosen().get()) {
+      if (passes.get(i).id() == model.passes().chosen().get()) {
         return passes.get((i + 1) % passes.size()).id();
       }
     }

@@ -1,6 +1,6 @@
 package carezza.app;
 
-import carezza.screen.Look;
+import carezza.screen.check.CheckViews;
 import java.util.Locale;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -43,10 +43,10 @@ final class StatusLine extends HBox {
     model.unsaved().addListener((o, a, b) -> update());
     model.picture().addListener((o, a, b) -> update());
     model.sheet().addListener((o, a, b) -> update());
-    model.chosen().addListener((o, a, b) -> update());
+    model.passes().chosen().addListener((o, a, b) -> update());
     model.faces().offered().addListener((o, a, b) -> update());
-    model.look().addListener((o, a, b) -> update());
-    model.changesOfPass().addListener((o, a, b) -> update());
+    model.looking().view().addListener((o, a, b) -> update());
+    model.looking().changesOfPass().addListener((o, a, b) -> update());
     update();
   }
 
@@ -72,16 +72,15 @@ final class StatusLine extends HBox {
     if (!model.message().get().isEmpty()) {
       return model.message().get();
     }
-    if (model.state().get() != BenchModel.State.WHOLE && Dials.worst(model).isPresent()) {
+    if (model.looking().state().get() != Looking.State.WHOLE && Dials.worst(model).isPresent()) {
       return ReadingWords.sentence(Dials.worst(model).get());
     }
-    if (model.look().get() != Look.PICTURE) {
-      boolean pass = model.look().get() == Look.CHANGES && model.changesOfPass().get();
-      return Words.of("looking." + (pass ? "changesOfPass" : BenchModel.key(model.look().get())));
+    if (model.looking().view().get() != CheckViews.PICTURE) {
+      return Words.of("looking." + model.looking().word(model.looking().view().get()));
     }
     if (!model.faces().offered().get().isEmpty()) {
       return Words.of("next.offer");
     }
-    return Words.of(NextStep.of(model.sheet().get()));
+    return NextStep.of(model.known());
   }
 }

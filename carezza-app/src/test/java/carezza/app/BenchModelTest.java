@@ -9,8 +9,11 @@ import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.PersonMask;
 import carezza.face.Pin;
+import carezza.pass.Action;
+import carezza.pass.Heal;
 import carezza.reading.Saliency;
 import carezza.sheet.Kinds;
+import carezza.sheet.KnownSheet;
 import carezza.sheet.RunSheet;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -42,61 +45,71 @@ public class BenchModelTest {
 
   @Test
   public void draggingPreviewsAndLettingGoIsOneStep() {
-    model.add(Kinds.of("dodge"));
-    long id = model.chosen().get();
-    model.stroke(stroke());
+    model.passes().add(Kinds.of("dodge"));
+    long id = model.passes().chosen().get();
+    model.passes().stroke(stroke());
     for (int i = 90; i >= 50; i--) {
       double s = i / 100.0;
-      model.previewChange(id, p -> p.withStrength(s));
+      model.passes().preview(id, p -> p.withStrength(s));
     }
-    assertThat(model.chosenPass().orElseThrow().strength()).isEqualTo(0.5);
+    assertThat(model.passes().chosenPass().orElseThrow().strength()).isEqualTo(0.5);
     assertThat(model.isPreview()).isTrue();
     long settled = model.settled().get();
-    model.change(id, p -> p.withStrength(0.5));
+    model.passes().change(id, p -> p.withStrength(0.5));
     assertThat(model.settled().get()).as("a step like its last preview").isEqualTo(settled + 1);
     assertThat(model.isPreview()).isFalse();
     model.undo();
-    assertThat(model.chosenPass().orElseThrow().strength()).isEqualTo(1);
-    assertThat(model.chosenPass().orElseThrow().area().strokes()).hasSize(1);
+    assertThat(model.passes().chosenPass().orElseThrow().strength()).isEqualTo(1);
+    assertThat(model.passes().chosenPass().orElseThrow().area().strokes()).hasSize(1);
     model.undo();
-    assertThat(model.chosenPass().orElseThrow().area().strokes()).isEmpty();
+    assertThat(model.passes().chosenPass().orElseThrow().area().strokes()).isEmpty();
     model.undo();
     assertThat(model.sheet().get().passes()).isEmpty();
-    assertThat(model.chosen().get()).isEqualTo(BenchModel.NONE);
+    assertThat(model.passes().chosen().get()).isEqualTo(Passes.NONE);
     model.redo();
     assertThat(model.sheet().get().passes()).hasSize(1);
   }
 
   @Test
   public void aHealFindsItsSourceAndCanBeDraggedAndRemoved() {
-    model.add(Kinds.of("heals"));
-    model.healing().add(200, 150, 200, 150);
-    var heal = model.chosenPass().orElseThrow().heals().get(0);
+    model.passes().add(Kinds.of("heals"));
+    model.passes().addMark(200, 150, 200, 150);
+    Heal heal = heals().get(0);
     assertThat(Math.hypot(heal.dx(), heal.dy())).isGreaterThan(6 * 4);
-    model.healing().set(0, heal.from(60, 10), true);
-    assertThat(model.chosenPass().orElseThrow().heals().get(0).dx()).isEqualTo(60);
-    model.healing().findAgain(0, 1);
-    assertThat(model.chosenPass().orElseThrow().heals()).hasSize(1);
-    model.healing().remove(0);
-    assertThat(model.chosenPass().orElseThrow().heals()).isEmpty();
+    model.passes().moveSource(heal.id(), 60, 10, true);
+    assertThat(heals().get(0).dx()).isEqualTo(60);
+    List<Action> actions = model.passes().chosenPass().orElseThrow().kind().actions();
+    model.passes().act((Action.WithMark) actions.get(0), heal.id());
+    assertThat(heals()).hasSize(1);
+    Heal again = heals().get(0);
+    assertThat(again.dx()).isNotEqualTo(60);
+    model.passes().act((Action.WithMark) actions.get(0), heal.id());
+    assertThat(heals().get(0)).as("another source each time").isNotEqualTo(again);
+    model.passes().act((Action.WithMark) actions.get(1), heal.id());
+    assertThat(heals()).isEmpty();
+  }
+
+  private List<Heal> heals() {
+    return model.passes().chosenPass().orElseThrow().items(Heal.class);
   }
 
   @Test
   public void pinsAreAskedForInOneStep() {
     model.commit(RunSheet.EMPTY);
-    model.tool().set(BenchModel.Tool.PIN_RIGHT_EYE);
-    model.point(300, 80);
-    assertThat(model.tool().get()).isEqualTo(BenchModel.Tool.PIN_LEFT_EYE);
-    model.point(100, 82);
-    assertThat(model.tool().get()).isEqualTo(BenchModel.Tool.HAND);
+    model.faces().pinEyes();
+    assertThat(model.tools().name()).isEqualTo("pin_right_eye");
+    model.tools().click(300, 80);
+    assertThat(model.tools().name()).isEqualTo("pin_left_eye");
+    model.tools().click(100, 82);
+    assertThat(model.tools().taken()).isEmpty();
     FaceMap m = model.sheet().get().faceMap().orElseThrow();
     assertThat(m.rightEye().x()).as("the sitter's right is on the left").isEqualTo(100);
   }
 
   @Test
   public void unsavedWorkComesBackAfterAKill() throws IOException {
-    model.add(Kinds.of("burn"));
-    model.stroke(stroke());
+    model.passes().add(Kinds.of("burn"));
+    model.passes().stroke(stroke());
     RunSheet now = model.sheet().get();
     assertThat(model.unsaved().get()).isTrue();
     OpenPicture again = OpenPicture.open(picture, own, f -> {});
@@ -109,26 +122,32 @@ public class BenchModelTest {
 
   @Test
   public void heldKeysMuteWhatTheyHoldBack() {
-    model.add(Kinds.of("dodge"));
-    model.stroke(stroke());
-    model.add(Kinds.of("burn"));
-    model.before().set(BenchModel.Before.PASS);
-    assertThat(model.shown().passes()).extracting(p -> p.on()).containsExactly(true, false);
-    model.before().set(BenchModel.Before.STAGE);
-    assertThat(model.shown().passes()).extracting(p -> p.on()).containsExactly(false, false);
-    model.before().set(BenchModel.Before.NO);
-    assertThat(model.shown()).isSameAs(model.sheet().get());
+    model.passes().add(Kinds.of("dodge"));
+    model.passes().stroke(stroke());
+    model.passes().add(Kinds.of("burn"));
+    model.looking().before().set(Looking.Before.PASS);
+    assertThat(model.looking().shown().passes())
+        .extracting(p -> p.on())
+        .containsExactly(true, false);
+    model.looking().before().set(Looking.Before.STAGE);
+    assertThat(model.looking().shown().passes())
+        .extracting(p -> p.on())
+        .containsExactly(false, false);
+    model.looking().before().set(Looking.Before.NO);
+    assertThat(model.looking().shown()).isSameAs(model.sheet().get());
   }
 
   @Test
   public void aPlaceThatCannotBeUsedIsSaidCalmly() {
-    model.add(Kinds.of("neutral"));
-    model.tool().set(BenchModel.Tool.TAKE_NEUTRAL);
-    model.point(-500, -500);
+    model.passes().add(Kinds.of("neutral"));
+    Action.PointAt neutral =
+        (Action.PointAt) model.passes().chosenPass().orElseThrow().kind().actions().get(0);
+    model.passes().point(model.passes().chosen().get(), neutral);
+    model.tools().click(-500, -500);
     assertThat(model.message().get()).isEqualTo(Words.of("message.placeUnfit"));
-    model.tool().set(BenchModel.Tool.TAKE_NEUTRAL);
-    model.point(200, 150);
-    assertThat(model.chosenPass().orElseThrow().value("mired")).isLessThan(0);
+    model.passes().point(model.passes().chosen().get(), neutral);
+    model.tools().click(200, 150);
+    assertThat(model.passes().chosenPass().orElseThrow().value("mired")).isLessThan(0);
   }
 
   @Test
@@ -141,16 +160,16 @@ public class BenchModelTest {
 
   @Test
   public void brushKeepsItsRanges() {
-    model.brushSize(1e9);
-    model.brushTouches(-4);
-    model.brushEdge(7);
+    model.brush().size(1e9);
+    model.brush().touches(-4);
+    model.brush().edge(7);
     assertThat(model.brush().get()).isEqualTo(new Stroke.Brush(true, 120, 1, 1));
   }
 
   @Test
   public void oneNextStepIsOffered() {
-    assertThat(NextStep.of(RunSheet.EMPTY)).isEqualTo("next.pins");
-    assertThat(NextStep.of(model.sheet().get())).isEqualTo("next.skin");
+    assertThat(NextStep.key(new KnownSheet(RunSheet.EMPTY, List.of()))).isEqualTo("next.pins");
+    assertThat(NextStep.key(model.known())).isEqualTo("next.skin");
   }
 
   private BenchModel withFace(FoundFace face) throws Exception {
@@ -168,9 +187,9 @@ public class BenchModelTest {
   @Test
   public void aFaceIsLookedForBetweenPins() throws Exception {
     BenchModel m = with(new KnownFaces(List.of(), Optional.of(face()), null));
-    assertThat(m.tool().get()).isEqualTo(BenchModel.Tool.PIN_RIGHT_EYE);
-    m.point(300, 100);
-    m.point(100, 100);
+    assertThat(m.tools().name()).isEqualTo("pin_right_eye");
+    m.tools().click(300, 100);
+    m.tools().click(100, 100);
     assertThat(m.sheet().get().faceMap().orElseThrow().rightEye()).isEqualTo(new Pin(100, 100));
     assertThat(m.faces().offered().get()).containsExactly(face());
     m.faces().takeOffered();
@@ -180,23 +199,23 @@ public class BenchModelTest {
   @Test
   public void outlinesAreLaidOnNoseAndMouthWhereNoFaceIsRecognised() throws Exception {
     BenchModel m = with(new KnownFaces(List.of(), Optional.empty(), face()));
-    m.point(100, 100);
-    m.point(300, 100);
+    m.tools().click(100, 100);
+    m.tools().click(300, 100);
     assertThat(m.faces().offered().get()).isEmpty();
     assertThat(m.message().get()).isEqualTo(Words.of("message.noFaceAtPins"));
-    m.tool().set(BenchModel.Tool.PIN_NOSE);
-    m.point(200, 60);
-    m.point(150, 200);
-    m.point(250, 200);
+    m.faces().pinFace();
+    m.tools().click(200, 60);
+    m.tools().click(150, 200);
+    m.tools().click(250, 200);
     assertThat(m.message().get())
         .as("a nose above the eyes")
         .isEqualTo(Words.of("message.pinsUnfit"));
     assertThat(m.faces().offered().get()).isEmpty();
-    m.tool().set(BenchModel.Tool.PIN_NOSE);
-    m.point(200, 160);
-    m.point(250, 200);
-    m.point(150, 200);
-    assertThat(m.tool().get()).isEqualTo(BenchModel.Tool.HAND);
+    m.faces().pinFace();
+    m.tools().click(200, 160);
+    m.tools().click(250, 200);
+    m.tools().click(150, 200);
+    assertThat(m.tools().taken()).isEmpty();
     assertThat(m.faces().offered().get()).containsExactly(face());
   }
 
@@ -227,7 +246,7 @@ public class BenchModelTest {
     assertThat(m.unsaved().get()).isFalse();
     m.faces().takeOffered();
     assertThat(m.faces().offered().get()).isEmpty();
-    assertThat(m.tool().get()).isEqualTo(BenchModel.Tool.HAND);
+    assertThat(m.tools().taken()).isEmpty();
     assertThat(m.sheet().get().faceMap().orElseThrow().rightEye()).isEqualTo(new Pin(100, 100));
     assertThat(m.sheet().get().region("skin")).isEqualTo(Area.found("skin"));
     m.undo();
@@ -239,11 +258,11 @@ public class BenchModelTest {
     BenchModel m = withFace(face());
     m.faces().refuseOffered();
     assertThat(m.sheet().get()).isEqualTo(RunSheet.EMPTY);
-    assertThat(m.tool().get()).isEqualTo(BenchModel.Tool.PIN_RIGHT_EYE);
+    assertThat(m.tools().name()).isEqualTo("pin_right_eye");
     BenchModel n = withFace(face());
-    n.point(74, 90);
+    n.tools().click(74, 90);
     assertThat(n.faces().offered().get()).isEmpty();
-    n.point(326, 90);
+    n.tools().click(326, 90);
     assertThat(n.sheet().get().faceMap().orElseThrow().leftEye()).isEqualTo(new Pin(326, 90));
   }
 
@@ -251,8 +270,8 @@ public class BenchModelTest {
   public void aFaceCanBeLookedForLater() throws Exception {
     BenchModel m = withFace(face());
     m.faces().refuseOffered();
-    m.point(74, 90);
-    m.point(326, 90);
+    m.tools().click(74, 90);
+    m.tools().click(326, 90);
     m.faces().findFaces();
     assertThat(m.faces().offered().get()).hasSize(1);
     m.faces().takeOffered();

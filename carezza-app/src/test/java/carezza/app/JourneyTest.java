@@ -14,9 +14,11 @@ import carezza.io.DocumentStore;
 import carezza.io.ExportSettings;
 import carezza.io.PictureReader;
 import carezza.io.format.OutputFormats;
+import carezza.pass.Heal;
 import carezza.pass.Pass;
-import carezza.screen.Look;
+import carezza.screen.CheckView;
 import carezza.screen.Viewport;
+import carezza.screen.check.CheckViews;
 import carezza.sheet.RunSheet;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -143,17 +145,17 @@ public class JourneyTest {
   public void noWordIsClippedInAnyState() throws Exception {
     for (int i = 0; i < 3; i++) {
       for (Pass p : sheet().passes()) {
-        WaitForAsyncUtils.asyncFx(() -> bench.model().chosen().set(p.id())).get();
+        WaitForAsyncUtils.asyncFx(() -> bench.model().passes().chosen().set(p.id())).get();
         WaitForAsyncUtils.waitForFxEvents();
         noWordIsClipped();
       }
       focusPicture();
-      BenchModel.State next = BenchModel.State.values()[(i + 1) % 3];
+      Looking.State next = Looking.State.values()[(i + 1) % 3];
       robot.press(KeyCode.TAB).release(KeyCode.TAB);
-      until(() -> bench.model().state().get() == next);
+      until(() -> bench.model().looking().state().get() == next);
       settle();
     }
-    assertThat(bench.model().state().get()).isEqualTo(BenchModel.State.WHOLE);
+    assertThat(bench.model().looking().state().get()).isEqualTo(Looking.State.WHOLE);
   }
 
   private void focusPicture() throws Exception {
@@ -186,12 +188,12 @@ public class JourneyTest {
   @Test(dependsOnMethods = "noWordIsClippedInAnyState")
   public void healEvenDodgeUndoSaveReopenExport() throws Exception {
     // heal
-    WaitForAsyncUtils.asyncFx(() -> bench.model().chosen().set(pass("heals").id())).get();
-    WaitForAsyncUtils.asyncFx(() -> bench.model().brushSize(7)).get();
-    int heals = pass("heals").heals().size();
+    WaitForAsyncUtils.asyncFx(() -> bench.model().passes().chosen().set(pass("heals").id())).get();
+    WaitForAsyncUtils.asyncFx(() -> bench.model().brush().size(7)).get();
+    int heals = pass("heals").items(Heal.class).size();
     robot.clickOn(at(967.7, 690.8));
-    until(() -> pass("heals").heals().size() == heals + 1);
-    var heal = pass("heals").heals().get(heals);
+    until(() -> pass("heals").items(Heal.class).size() == heals + 1);
+    var heal = pass("heals").items(Heal.class).get(heals);
     assertThat(Math.hypot(heal.x0() - 967.7, heal.y0() - 690.8)).isLessThan(4);
     settle();
 
@@ -205,7 +207,7 @@ public class JourneyTest {
     settle();
 
     // dodge: a stroke on the forehead
-    WaitForAsyncUtils.asyncFx(() -> bench.model().chosen().set(pass("dodge").id())).get();
+    WaitForAsyncUtils.asyncFx(() -> bench.model().passes().chosen().set(pass("dodge").id())).get();
     int strokes = pass("dodge").area().strokes().size();
     robot
         .moveTo(at(950, 560))
@@ -278,13 +280,13 @@ public class JourneyTest {
   public void beforeIsHeldAndLetGo() throws Exception {
     focusPicture();
     robot.press(KeyCode.Q);
-    until(() -> bench.model().before().get() == BenchModel.Before.ALL);
+    until(() -> bench.model().looking().before().get() == Looking.Before.ALL);
     robot.release(KeyCode.Q);
-    until(() -> bench.model().before().get() == BenchModel.Before.NO);
+    until(() -> bench.model().looking().before().get() == Looking.Before.NO);
     robot.press(KeyCode.DIGIT2).release(KeyCode.DIGIT2);
-    until(() -> bench.model().look().get() == Look.BARE_LIGHT);
+    until(() -> bench.model().looking().view().get().key().equals("bare_light"));
     robot.press(KeyCode.DIGIT1).release(KeyCode.DIGIT1);
-    until(() -> bench.model().look().get() == Look.PICTURE);
+    until(() -> bench.model().looking().view().get() == CheckViews.PICTURE);
     settle();
   }
 
@@ -327,7 +329,7 @@ public class JourneyTest {
   @Test(dependsOnMethods = "aNewPictureOffersItsFace")
   public void aHandleBendsTheOutlines() throws Exception {
     robot.clickOn("#bend");
-    until(() -> bench.model().tool().get() == BenchModel.Tool.BEND_FACE);
+    until(() -> bench.model().tools().name().equals("bend_face"));
     FaceMap before = sheet().faceMap().orElseThrow();
     Pin chin = FaceHandle.CHIN.at(before.faces().get(0));
     Point2D from = at(chin.x(), chin.y());
@@ -337,7 +339,7 @@ public class JourneyTest {
     assertThat(now.y()).isGreaterThan(chin.y() + 15);
     assertThat(sheet().faceMap().orElseThrow().pxPerMm()).isGreaterThan(0);
     robot.clickOn("#bend");
-    until(() -> bench.model().tool().get() == BenchModel.Tool.HAND);
+    until(() -> bench.model().tools().taken().isEmpty());
     focusPicture();
     robot.press(KeyCode.CONTROL).press(KeyCode.Z).release(KeyCode.Z).release(KeyCode.CONTROL);
     until(() -> sheet().faceMap().orElseThrow().equals(before));
@@ -350,7 +352,7 @@ public class JourneyTest {
     robot.clickOn("#add-twoBands");
     until(() -> sheet().passes().size() == 1);
     assertThat(sheet().passes().get(0).area()).isEqualTo(Area.ofRegion("skin"));
-    assertThat(bench.model().tool().get()).isEqualTo(BenchModel.Tool.HAND);
+    assertThat(bench.model().tools().taken()).isEmpty();
     WaitForAsyncUtils.waitForFxEvents();
     noWordIsClipped();
     robot.clickOn("#join-take");
@@ -376,7 +378,7 @@ public class JourneyTest {
   public void shapesAndWindowsAreJoinedWithAnArea() throws Exception {
     robot.clickOn("#join-within");
     robot.clickOn("#join-within-oval");
-    until(() -> bench.model().tool().get() == BenchModel.Tool.DRAW_OVAL);
+    until(() -> bench.model().tools().name().equals("draw_oval"));
     Pin cheek = sheet().faceMap().orElseThrow().rightEye();
     Point2D middle = at(cheek.x(), cheek.y() + 200);
     robot.drag(middle, MouseButton.PRIMARY).dropTo(middle.add(60, 40));
@@ -388,7 +390,7 @@ public class JourneyTest {
     assertThat(((Extent.Oval) terms().get(1).what()).x()).isGreaterThan(drawn.x());
     robot.clickOn("#join-take");
     robot.clickOn("#join-take-tone");
-    until(() -> bench.model().tool().get() == BenchModel.Tool.TAKE_WINDOW);
+    until(() -> bench.model().tools().name().equals("take_window"));
     robot.clickOn(middle);
     until(() -> terms().size() == 3 && !terms().get(2).what().equals(Areas.START_TONE));
     Extent.Tone tone = (Extent.Tone) terms().get(2).what();
@@ -417,8 +419,8 @@ public class JourneyTest {
     };
     for (KeyCode digit : digits) {
       robot.push(digit);
-      Look want = Look.values()[digit.ordinal() - KeyCode.DIGIT1.ordinal()];
-      until(() -> bench.model().look().get() == want);
+      CheckView want = CheckViews.all().get(digit.ordinal() - KeyCode.DIGIT1.ordinal());
+      until(() -> bench.model().looking().view().get() == want);
       settle();
     }
   }

@@ -63,7 +63,7 @@ public class MeasurerTest {
     AtomicInteger asked = new AtomicInteger();
     drawn = () -> asked.incrementAndGet() > 5;
     on(() -> model.readings().set(List.of()));
-    on(() -> model.add(Kinds.of("neutral")));
+    on(() -> model.passes().add(Kinds.of("neutral")));
     until(() -> asked.get() > 2 || measurer.isIdle());
     until(() -> measurer.isIdle());
     assertThat(asked.get()).as("asked until it was drawn").isGreaterThan(5);
@@ -76,7 +76,7 @@ public class MeasurerTest {
     AtomicInteger asked = new AtomicInteger();
     drawn = () -> asked.incrementAndGet() % 40 != 7;
     on(() -> model.readings().set(List.of()));
-    on(() -> model.add(Kinds.of("neutral")));
+    on(() -> model.passes().add(Kinds.of("neutral")));
     until(() -> measurer.isIdle() && !model.readings().get().isEmpty());
     assertThat(asked.get()).as("broken off at least once").isGreaterThan(7);
   }
@@ -86,7 +86,7 @@ public class MeasurerTest {
     until(() -> measurer.isIdle());
     drawn = () -> false;
     for (int i = 0; i < 5; i++) {
-      on(() -> model.add(Kinds.of("neutral")));
+      on(() -> model.passes().add(Kinds.of("neutral")));
     }
     drawn = () -> true;
     AtomicInteger shown = new AtomicInteger();

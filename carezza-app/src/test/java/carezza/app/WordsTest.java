@@ -2,14 +2,17 @@ package carezza.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import carezza.pass.Parameter;
 import carezza.pass.PassKind;
-import carezza.pass.ReadingKey;
+import carezza.reading.ReadingKind;
+import carezza.reading.Readings;
+import carezza.screen.check.CheckViews;
+import carezza.setting.Field;
+import carezza.setting.ItemsField;
+import carezza.setting.PlaceField;
 import carezza.sheet.Kinds;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.EnumSet;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
@@ -45,10 +48,15 @@ public class WordsTest {
           "extent.",
           "draw.",
           "looking.",
-          "keys.");
+          "keys.",
+          "area.",
+          "items.",
+          "finding.",
+          "sum.",
+          "colour.");
 
   private static String sources() throws IOException {
-    try (Stream<Path> s = Files.list(SOURCES)) {
+    try (Stream<Path> s = Files.walk(SOURCES)) {
       StringBuilder all = new StringBuilder();
       for (Path p : s.filter(f -> f.toString().endsWith(".java")).sorted().toList()) {
         all.append(Files.readString(p)).append('\n');
@@ -64,7 +72,7 @@ public class WordsTest {
     int n = 0;
     while (m.find()) {
       n++;
-      if (!Words.bundle().containsKey(m.group(1))) {
+      if (!Words.has(m.group(1))) {
         missing.add(m.group(1));
       }
     }
@@ -77,29 +85,35 @@ public class WordsTest {
     for (PassKind k : Kinds.all()) {
       assertThat(Words.of("kind." + k.key())).isNotBlank();
       assertThat(Words.of("add." + k.key())).isNotBlank();
-      for (Parameter p : k.parameters()) {
-        assertThat(Words.of("parameter." + p.key())).isNotBlank();
+      for (Field<?> f : k.fields()) {
+        if (f instanceof ItemsField) {
+          assertThat(Words.of("items." + f.key(), 2)).isNotBlank();
+          assertThat(Words.of("items.hint." + f.key())).isNotBlank();
+        } else if (!(f instanceof PlaceField p) || !p.isSetByAction()) {
+          assertThat(Words.of("parameter." + f.key())).isNotBlank();
+        }
+      }
+      k.actions().forEach(a -> assertThat(Words.of("action." + a.key())).isNotBlank());
+      if (!k.nextStep().isEmpty()) {
+        assertThat(Words.of(k.nextStep())).isNotBlank();
       }
     }
     Keys.LIST.values().forEach(v -> assertThat(Words.of(v)).isNotBlank());
-    for (BenchModel.Tool t : BenchModel.Tool.values()) {
-      if (t != BenchModel.Tool.HAND) {
-        assertThat(Words.of("tool." + BenchModel.key(t))).isNotBlank();
-      }
-    }
+    CheckViews.all().forEach(v -> assertThat(Words.of("look." + v.key())).isNotBlank());
   }
 
   /** What a pass can cause has a sentence; what is reported only has none to have. */
   @Test
   public void everyReadingHasItsWords() {
-    Set<ReadingKey> reported = EnumSet.of(ReadingKey.CAST, ReadingKey.EXPOSURE);
-    for (ReadingKey k : ReadingKey.values()) {
-      for (String name : k.names()) {
-        assertThat(Words.of("reading." + name)).isNotBlank();
-        if (!reported.contains(k)) {
-          assertThat(Words.of("caution." + name + ".high")).isNotBlank();
-        }
+    for (ReadingKind k : Readings.all()) {
+      assertThat(Words.of("reading." + k.key())).isNotBlank();
+      if (k.isCaused()) {
+        assertThat(Words.of("caution." + k.key() + ".high")).isNotBlank();
       }
+    }
+    for (PassKind k : Kinds.all()) {
+      assertThat(k.affects())
+          .allSatisfy(name -> assertThat(Readings.find(name)).as(name).isPresent());
     }
   }
 
@@ -108,7 +122,7 @@ public class WordsTest {
     String code = sources();
     String everything = code + core();
     Set<String> unused =
-        Words.bundle().keySet().stream()
+        Words.keys().stream()
             .filter(k -> !code.contains('"' + k + '"'))
             .filter(k -> !isMember(k, everything))
             .collect(Collectors.toCollection(TreeSet::new));

@@ -32,6 +32,13 @@ record Loaded(PictureFile picture, RunSheet sheet, Engine engine) {
     return new Loaded(file, d == null ? RunSheet.EMPTY : d.sheet(), engine);
   }
 
+  /** A picture without any sheet, whatever lies beside it. */
+  static Loaded bare(Path picture) throws IOException {
+    PictureFile file = PictureReader.read(picture);
+    Engine engine = new Engine(file.picture(), file.encoding(), TileCache.ofHeapShare());
+    return new Loaded(file, RunSheet.EMPTY, engine);
+  }
+
   /** The same with the faces looked for if its sheet has no face map. */
   Loaded withFaces() {
     if (sheet.faceMap().isPresent()) {

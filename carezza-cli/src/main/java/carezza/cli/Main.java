@@ -3,18 +3,23 @@ package carezza.cli;
 import carezza.io.format.UnreadableFileException;
 import java.io.IOException;
 import java.io.PrintWriter;
-import picocli.CommandLine.Command;
 import picocli.CommandLine;
+import picocli.CommandLine.Command;
 
 /**
- * {@code carezza render | measure | regions}: exit code 0 done, 1 the input could not be used, 2
- * usage.
+ * {@code carezza propose | render | measure | regions}: exit code 0 done, 1 the input could not be
+ * used, 2 usage.
  */
 @Command(
     name = "carezza",
     description = "A workbench for portrait retouchers.",
     mixinStandardHelpOptions = true,
-    subcommands = {RenderCommand.class, MeasureCommand.class, RegionsCommand.class})
+    subcommands = {
+      ProposeCommand.class,
+      RenderCommand.class,
+      MeasureCommand.class,
+      RegionsCommand.class
+    })
 public final class Main {
   private Main() {}
 

@@ -1,11 +1,11 @@
 package carezza.cli;
 
 import carezza.engine.Measuring;
-import carezza.engine.PictureMeasuring;
 import carezza.engine.SheetView;
 import carezza.face.FaceMap;
 import carezza.reading.Reading;
 import carezza.reading.Saliency;
+import carezza.reading.TruthDifference;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.node.ArrayNode;
@@ -13,9 +13,9 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -38,6 +38,12 @@ final class MeasureCommand implements Callable<Integer> {
       description = "Document with the run sheet; the one beside the picture if not given.")
   private Path sheet;
 
+  @Option(
+      names = "--against",
+      paramLabel = "CLEAN",
+      description = "The same picture as it should be, where that is known.")
+  private Path against;
+
   @Option(names = "--json", description = "Print JSON.")
   private boolean json;
 
@@ -48,13 +54,13 @@ final class MeasureCommand implements Callable<Integer> {
     Loaded l = Loaded.of(picture, sheet).withFaces();
     PrintWriter out = spec.commandLine().getOut();
     l.picture().warnings().forEach(w -> spec.commandLine().getErr().println(w));
-    List<Reading> all = new ArrayList<>(new Measuring(l.engine()).all(l.sheet(), () -> false));
-    all.addAll(new PictureMeasuring(l.engine()).all(l.sheet(), () -> false));
+    List<Reading> all = new Measuring(l.engine()).all(l.sheet(), () -> false);
+    Map<String, TruthDifference> differences = against == null ? Map.of() : Against.of(l, against);
     if (json) {
       out.println(
           new ObjectMapper()
               .enable(SerializationFeature.INDENT_OUTPUT)
-              .writeValueAsString(tree(l, all)));
+              .writeValueAsString(tree(l, all, differences)));
       return 0;
     }
     out.printf(
@@ -74,6 +80,7 @@ final class MeasureCommand implements Callable<Integer> {
       out.println(line(r));
     }
     rivals(l).forEach(p -> out.println(line(p)));
+    differences.forEach((region, d) -> out.println(line(region, d)));
     return 0;
   }
 
@@ -92,6 +99,16 @@ final class MeasureCommand implements Callable<Integer> {
         p.x(),
         p.y(),
         p.sizeMm());
+  }
+
+  private static String line(String region, TruthDifference d) {
+    return String.format(
+        Locale.ROOT,
+        "%-17s %8.3f   before %8.3f   CIEDE2000 from the clean picture on %s",
+        "against",
+        d.now(),
+        d.before(),
+        region);
   }
 
   private static String scale(FaceMap m) {
@@ -115,7 +132,8 @@ final class MeasureCommand implements Callable<Integer> {
         .stripTrailing();
   }
 
-  private static ObjectNode tree(Loaded l, List<Reading> all) {
+  private static ObjectNode tree(
+      Loaded l, List<Reading> all, Map<String, TruthDifference> differences) {
     ObjectNode o = new ObjectMapper().createObjectNode();
     o.put("picture", l.picture().path().getFileName().toString());
     o.put("width", l.picture().picture().width());
@@ -149,6 +167,11 @@ final class MeasureCommand implements Callable<Integer> {
           .put("y", p.y())
           .put("sizeMm", p.sizeMm())
           .put("ofTheEye", p.ratio());
+    }
+    if (!differences.isEmpty()) {
+      ObjectNode truth = o.putObject("against");
+      differences.forEach(
+          (region, d) -> truth.putObject(region).put("before", d.before()).put("now", d.now()));
     }
     return o;
   }

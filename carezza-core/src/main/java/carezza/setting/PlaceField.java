@@ -10,8 +10,14 @@ import java.util.Optional;
  *
  * @param key name in the document and the word bundle
  * @param sizeMm diameter of what is measured there
+ * @param isSetByAction whether it is set by what an action finds, never by itself
  */
-public record PlaceField(String key, double sizeMm) implements Field<Optional<Place>> {
+public record PlaceField(String key, double sizeMm, boolean isSetByAction)
+    implements Field<Optional<Place>> {
+  public PlaceField(String key, double sizeMm) {
+    this(key, sizeMm, false);
+  }
+
   @Override
   public Optional<Place> start() {
     return Optional.empty();

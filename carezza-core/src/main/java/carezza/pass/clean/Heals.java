@@ -91,10 +91,7 @@ public final class Heals implements PassKind {
     int n = p.get(HEALS).size();
     return n == 0
         ? Optional.empty()
-        : known
-            .reading("healMatch")
-            .map(r -> new Summary("sum.healsMatch", n, r.now()))
-            .or(() -> Optional.of(new Summary("sum.heals", n)));
+        : known.reading("healMatch").map(r -> new Summary("sum.healsMatch", r.now()));
   }
 
   /** Two heals, one of them along a line, as large as the picture allows. */

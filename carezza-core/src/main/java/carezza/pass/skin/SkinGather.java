@@ -7,7 +7,6 @@ import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
-import carezza.pass.Action;
 import carezza.pass.ColourRatios;
 import carezza.pass.EvaluationContext;
 import carezza.pass.FieldTiles;
@@ -118,13 +117,6 @@ public final class SkinGather implements PassKind {
         f.rightEye().x() - 0.08 * dx - 0.6 * dy,
         f.rightEye().y() + 0.6 * dx - 0.08 * dy,
         PLACE.sizeMm());
-  }
-
-  @Override
-  public List<Action> actions() {
-    return List.of(
-        new Action.PointAt(
-            "takeReference", PLACE.sizeMm(), (c, at) -> c.pass().with(PLACE, Optional.of(at))));
   }
 
   @Override

@@ -1,4 +1,4 @@
-package carezza.app;
+package carezza.app.edit;
 
 import carezza.pass.Pass;
 import java.util.function.DoubleFunction;
@@ -9,13 +9,13 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 
 /** A bar with its name before it and its value behind it, kept up to date with a pass. */
-final class BarRow extends HBox {
+public final class BarRow extends HBox {
   private final Bar bar;
   private final Label number = new Label();
   private final ToDoubleFunction<Pass> value;
   private final DoubleFunction<String> format;
 
-  BarRow(Bar bar, ToDoubleFunction<Pass> value, DoubleFunction<String> format) {
+  public BarRow(Bar bar, ToDoubleFunction<Pass> value, DoubleFunction<String> format) {
     super(6);
     this.bar = bar;
     this.value = value;
@@ -28,7 +28,7 @@ final class BarRow extends HBox {
     setAlignment(Pos.CENTER_LEFT);
   }
 
-  void update(Pass p) {
+  public void update(Pass p) {
     double v = value.applyAsDouble(p);
     bar.value().set(v);
     number.setText(format.apply(v));

@@ -1,4 +1,4 @@
-package carezza.app;
+package carezza.app.edit;
 
 import java.util.function.BiConsumer;
 import javafx.scene.AccessibleAttribute;
@@ -14,7 +14,7 @@ import javafx.scene.shape.Polygon;
  * begins, is full, is full to, and ends. Dragging previews, letting go commits. From the keyboard
  * Up and Down choose a corner, Left and Right move it.
  */
-final class WindowBar extends Region {
+public final class WindowBar extends Region {
   private static final double HIT = 30;
   private static final double EDGE = 6;
   private static final int CORNERS = 4;
@@ -27,11 +27,12 @@ final class WindowBar extends Region {
   private final Region[] knobs = new Region[CORNERS];
   private final BiConsumer<double[], Boolean> on;
   private int corner = 1;
+  private boolean moved;
 
   /**
    * @param on given the four corners in rising order, and whether the hand let go
    */
-  WindowBar(String name, double min, double max, BiConsumer<double[], Boolean> on) {
+  public WindowBar(String name, double min, double max, BiConsumer<double[], Boolean> on) {
     this.min = min;
     this.max = max;
     this.on = on;
@@ -50,17 +51,23 @@ final class WindowBar extends Region {
     setAccessibleText(name);
     setOnMousePressed(this::press);
     setOnMouseDragged(this::drag);
-    setOnMouseReleased(e -> on.accept(at.clone(), true));
+    setOnMouseReleased(
+        e -> {
+          if (moved) {
+            moved = false;
+            on.accept(at.clone(), true);
+          }
+        });
     setOnKeyPressed(this::key);
   }
 
-  void set(double... corners) {
+  public void set(double... corners) {
     System.arraycopy(corners, 0, at, 0, CORNERS);
     requestLayout();
   }
 
   /** The corner that was moved last, 0 to 3. */
-  int corner() {
+  public int corner() {
     return corner;
   }
 
@@ -75,6 +82,7 @@ final class WindowBar extends Region {
   /** The nearest corner; of those at one place, one that can go the way of the pointer. */
   private void press(MouseEvent e) {
     requestFocus();
+    moved = false;
     double best = Double.MAX_VALUE;
     for (int i = 0; i < CORNERS; i++) {
       double dy = isTop(i) == e.getY() < getHeight() / 2 ? 0 : 6;
@@ -91,6 +99,7 @@ final class WindowBar extends Region {
   private void drag(MouseEvent e) {
     double v = min + (max - min) * (e.getX() - EDGE) / Math.max(1, getWidth() - 2 * EDGE);
     move(v);
+    moved = true;
     on.accept(at.clone(), false);
     e.consume();
   }

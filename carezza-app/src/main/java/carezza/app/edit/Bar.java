@@ -1,4 +1,4 @@
-package carezza.app;
+package carezza.app.edit;
 
 import java.util.function.DoubleConsumer;
 import javafx.beans.property.DoubleProperty;
@@ -14,7 +14,7 @@ import javafx.scene.layout.Region;
  * commits; with Shift held it moves at a tenth. Arrow keys step, a double click goes back to the
  * start value.
  */
-final class Bar extends Region {
+public final class Bar extends Region {
   private static final double HIT = 22;
 
   private final DoubleProperty value = new SimpleDoubleProperty();
@@ -29,8 +29,9 @@ final class Bar extends Region {
   private DoubleConsumer onCommit = v -> {};
   private double dragFrom;
   private double valueFrom;
+  private boolean moved;
 
-  Bar(String name, double min, double max, double start, double step) {
+  public Bar(String name, double min, double max, double start, double step) {
     this.min = min;
     this.max = max;
     this.step = step;
@@ -46,7 +47,13 @@ final class Bar extends Region {
     value.addListener((o, a, b) -> requestLayout());
     setOnMousePressed(this::press);
     setOnMouseDragged(this::drag);
-    setOnMouseReleased(e -> onCommit.accept(value.get()));
+    setOnMouseReleased(
+        e -> {
+          if (moved) {
+            moved = false;
+            onCommit.accept(value.get());
+          }
+        });
     setOnMouseClicked(
         e -> {
           if (e.getClickCount() == 2) {
@@ -65,11 +72,11 @@ final class Bar extends Region {
         });
   }
 
-  DoubleProperty value() {
+  public DoubleProperty value() {
     return value;
   }
 
-  Bar on(DoubleConsumer preview, DoubleConsumer commit) {
+  public Bar on(DoubleConsumer preview, DoubleConsumer commit) {
     onPreview = preview;
     onCommit = commit;
     return this;
@@ -77,9 +84,11 @@ final class Bar extends Region {
 
   private void press(MouseEvent e) {
     requestFocus();
+    moved = false;
     dragFrom = e.getX();
     if (Math.abs(e.getX() - position()) > 10) {
       value.set(rounded(min + (max - min) * (e.getX() - 5) / Math.max(1, getWidth() - 10)));
+      moved = true;
       onPreview.accept(value.get());
     }
     valueFrom = value.get();
@@ -93,6 +102,7 @@ final class Bar extends Region {
     double r = rounded(v);
     if (r != value.get()) {
       value.set(r);
+      moved = true;
       onPreview.accept(r);
     }
     e.consume();

@@ -1,0 +1,57 @@
+package carezza.app;
+
+import carezza.pass.Finding;
+import carezza.pass.Pass;
+import carezza.pass.PassKind;
+import carezza.pass.Summary;
+import carezza.pass.UnknownKind;
+import carezza.reading.Format;
+import carezza.setting.ItemsField;
+import java.util.List;
+import java.util.Optional;
+
+/** Kinds and passes in words. */
+final class KindWords {
+  private KindWords() {}
+
+  static String name(PassKind k) {
+    return k instanceof UnknownKind ? Words.of("kind.newer", k.key()) : Words.of("kind." + k.key());
+  }
+
+  /** Where a pass acts: its area, or what it has on the picture. */
+  static String where(Pass p) {
+    if (p.kind() instanceof UnknownKind) {
+      return Words.of("kind.newerKept");
+    }
+    return p.kind().usesArea() ? AreaWords.describe(p.area()) : items(p);
+  }
+
+  private static String items(Pass p) {
+    Optional<ItemsField<?>> list =
+        p.kind().fields().stream()
+            .filter(ItemsField.class::isInstance)
+            .<ItemsField<?>>map(f -> (ItemsField<?>) f)
+            .findFirst();
+    return list.map(f -> Words.of("items." + f.key(), count(p, f))).orElse("");
+  }
+
+  private static int count(Pass p, ItemsField<?> f) {
+    List<?> all = p.get(f);
+    return all.size();
+  }
+
+  /** What recommends a kind, as a sentence. */
+  static String sentence(Finding f) {
+    String figure =
+        ReadingWords.format(f.reading()) == Format.SHARE
+            ? Numbers.plain(f.figure(), 1)
+            : ReadingWords.of(f.reading(), f.figure());
+    String place = f.reading().place();
+    return Words.of(f.word(), figure, place.isEmpty() ? "" : Words.of("place." + place));
+  }
+
+  /** What a pass did, in a few words. */
+  static String of(Summary s) {
+    return Words.of(s.word(), s.numbers().toArray()).replace('-', '\u2212');
+  }
+}

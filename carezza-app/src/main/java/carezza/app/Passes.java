@@ -1,0 +1,239 @@
+package carezza.app;
+
+import carezza.app.tool.BrushTool;
+import carezza.app.tool.MarksTool;
+import carezza.app.tool.PickTool;
+import carezza.app.tool.Tool;
+import carezza.area.Area;
+import carezza.area.Stroke;
+import carezza.face.Pin;
+import carezza.pass.Action;
+import carezza.pass.EvaluationContext;
+import carezza.pass.Mark;
+import carezza.pass.Pass;
+import carezza.pass.PassKind;
+import carezza.pass.PassTool;
+import carezza.setting.Place;
+import carezza.setting.PlaceField;
+import carezza.sheet.Kinds;
+import carezza.sheet.RunSheet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import javafx.beans.property.LongProperty;
+import javafx.beans.property.SimpleLongProperty;
+
+/** What can be done with passes: added, changed, moved, and what the hand does with the chosen. */
+public final class Passes {
+  /** Nothing is chosen. */
+  public static final long NONE = -1;
+
+  private final BenchModel model;
+  private final LongProperty chosen = new SimpleLongProperty(NONE);
+
+  /** How often an action was done with a mark. */
+  private final Map<String, Integer> times = new HashMap<>();
+
+  Passes(BenchModel model) {
+    this.model = model;
+    chosen.addListener((o, a, b) -> model.tools().passChosen(b.longValue()));
+  }
+
+  public LongProperty chosen() {
+    return chosen;
+  }
+
+  public Optional<Pass> chosenPass() {
+    return model.sheet().get().pass(chosen.get());
+  }
+
+  private RunSheet now() {
+    return model.picture().get().history().now();
+  }
+
+  /** Adds a pass of a kind as it begins on what is known, and chooses it. */
+  public void add(PassKind kind) {
+    RunSheet s = now();
+    add(kind.start(s.nextId(), model.known()));
+    String home = kind.homeRegion();
+    if (!home.isEmpty() && s.region(home).isEmpty()) {
+      model.areas().pointOut(home);
+    }
+  }
+
+  private void add(Pass p) {
+    model.commit(now().add(p));
+    chosen.set(p.id());
+  }
+
+  /** Quietens what draws the eye on an area, by a pass of its own. */
+  public void quieten(Area area) {
+    Kinds.all().stream()
+        .filter(PassKind::quietens)
+        .findFirst()
+        .ifPresent(k -> add(Pass.start(now().nextId(), k, area)));
+  }
+
+  public void change(long id, UnaryOperator<Pass> how) {
+    model.commit(now().change(id, how));
+  }
+
+  public void preview(long id, UnaryOperator<Pass> how) {
+    model.preview(now().change(id, how));
+  }
+
+  /** Previews a change, or makes a step of it. */
+  void change(long id, UnaryOperator<Pass> how, boolean done) {
+    if (done) {
+      change(id, how);
+    } else {
+      preview(id, how);
+    }
+  }
+
+  public void mute(long id) {
+    change(id, p -> p.withOn(!p.on()));
+  }
+
+  public void remove(long id) {
+    model.commit(now().without(id));
+  }
+
+  public void duplicate(long id) {
+    long next = now().nextId();
+    model.commit(now().duplicate(id));
+    chosen.set(next);
+  }
+
+  public void move(long id, int by) {
+    model.commit(now().move(id, by));
+  }
+
+  // ---- the hand on the picture
+
+  /** The tool of the chosen pass. */
+  Optional<Tool> tool() {
+    return chosenPass().flatMap(p -> tool(p, p.kind().tool()));
+  }
+
+  private Optional<Tool> tool(Pass p, PassTool t) {
+    if (t instanceof PassTool.Brush) {
+      return Optional.of(brush);
+    }
+    if (t instanceof PassTool.Marks) {
+      return Optional.of(marks);
+    }
+    return Optional.empty();
+  }
+
+  private final Tool brush =
+      new BrushTool(
+          () -> model().brush().get(),
+          this::previewStroke,
+          this::stroke,
+          () -> model().endPreview());
+
+  private final Tool marks =
+      new MarksTool(
+          new MarksTool.Marked() {
+            @Override
+            public List<? extends Mark> marks() {
+              return chosenPass().map(p -> p.items(Mark.class)).orElse(List.of());
+            }
+
+            @Override
+            public void add(double x0, double y0, double x1, double y1) {
+              addMark(x0, y0, x1, y1);
+            }
+
+            @Override
+            public void moveSource(long mark, double dx, double dy, boolean done) {
+              Passes.this.moveSource(mark, dx, dy, done);
+            }
+          },
+          mm -> mm * model().pxPerMm());
+
+  private BenchModel model() {
+    return model;
+  }
+
+  /** A stroke while it is drawn. */
+  public void previewStroke(Stroke s) {
+    chosenPass().ifPresent(p -> preview(p.id(), q -> q.withArea(q.area().with(s))));
+  }
+
+  public void stroke(Stroke s) {
+    chosenPass().ifPresent(p -> change(p.id(), q -> q.withArea(q.area().with(s))));
+  }
+
+  private Optional<PassTool.Marking> marking() {
+    return chosenPass()
+        .map(p -> p.kind().tool())
+        .filter(PassTool.Marks.class::isInstance)
+        .map(t -> ((PassTool.Marks) t).does());
+  }
+
+  /** Puts a mark of the brush's size on the chosen pass. */
+  public void addMark(double x0, double y0, double x1, double y1) {
+    double mm = model.brush().get().sizeMm();
+    marking().ifPresent(m -> away(chosen.get(), c -> m.add(c, x0, y0, x1, y1, mm)));
+  }
+
+  public void moveSource(long mark, double dx, double dy, boolean done) {
+    marking().ifPresent(m -> change(chosen.get(), p -> m.moved(p, mark, dx, dy), done));
+  }
+
+  /** Reads pixels with a pass; what is found becomes a step. */
+  private void away(long id, java.util.function.Function<EvaluationContext, Pass> find) {
+    RunSheet s = now();
+    s.pass(id)
+        .ifPresent(
+            p ->
+                model.away(
+                    () -> find.apply(model.context(s, p)),
+                    found -> change(id, q -> q.withSettings(found.settings()))));
+  }
+
+  /** Does what a pass offers to be done with one of its marks. */
+  public void act(Action.WithMark action, long mark) {
+    long id = chosen.get();
+    int before = times.merge(id + "/" + mark + "/" + action.key(), 1, Integer::sum) - 1;
+    away(id, c -> action.done().with(c, mark, before));
+  }
+
+  /** Lets the next click on the picture be the place that an action asks for. */
+  public void point(long id, Action.PointAt action) {
+    model
+        .tools()
+        .takeFor(
+            new PickTool(
+                action.key(),
+                at -> {
+                  model.tools().letGo();
+                  pointed(id, action, at);
+                }),
+            id);
+  }
+
+  private void pointed(long id, Action.PointAt action, Pin at) {
+    Place place = new Place(at.x(), at.y(), action.sizeMm());
+    away(id, c -> action.found().at(c, place));
+  }
+
+  /** Lets the next click on the picture be the place of a setting. */
+  public void point(long id, PlaceField field) {
+    model
+        .tools()
+        .takeFor(
+            new PickTool(
+                "place." + field.key(),
+                at -> {
+                  model.tools().letGo();
+                  Place place = new Place(at.x(), at.y(), field.sizeMm());
+                  change(id, p -> p.with(field, Optional.of(place)));
+                }),
+            id);
+  }
+}

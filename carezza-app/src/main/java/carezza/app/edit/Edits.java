@@ -1,0 +1,14 @@
+package carezza.app.edit;
+
+import carezza.pass.Pass;
+import carezza.setting.PlaceField;
+import java.util.function.UnaryOperator;
+
+/** What editors do with the pass they edit. */
+public interface Edits {
+  /** Previews a change, or makes a step of it. */
+  void change(UnaryOperator<Pass> how, boolean done);
+
+  /** Lets the next click on the picture be the place of a setting. */
+  void point(PlaceField field);
+}

@@ -1,0 +1,174 @@
+package carezza.app.tool;
+
+import carezza.face.Pin;
+import carezza.pass.Mark;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.ToDoubleFunction;
+
+/** Puts marks on the picture by a click or a short line, and drags their sources. */
+public final class MarksTool extends Tool {
+  /** A pen that moved less than this made a click, units of the view. */
+  private static final double CLICK = 5;
+
+  /** The pass whose marks they are. */
+  public interface Marked {
+    List<? extends Mark> marks();
+
+    void add(double x0, double y0, double x1, double y1);
+
+    void moveSource(long mark, double dx, double dy, boolean done);
+  }
+
+  private final Marked marked;
+  private final ToDoubleFunction<Double> pxOfMm;
+  private PenSample start;
+  private Mark dragged;
+  private boolean moved;
+  private PenSample near;
+
+  /**
+   * @param pxOfMm source pixels of a length in mm
+   */
+  public MarksTool(Marked marked, ToDoubleFunction<Double> pxOfMm) {
+    this.marked = marked;
+    this.pxOfMm = pxOfMm;
+  }
+
+  @Override
+  public String name() {
+    return "marks";
+  }
+
+  @Override
+  public boolean asks() {
+    return false;
+  }
+
+  @Override
+  public Ring ring() {
+    return Ring.BRUSH;
+  }
+
+  private double radius(Mark m) {
+    return pxOfMm.applyAsDouble(m.sizeMm()) / 2;
+  }
+
+  /** The mark that lies under a place, the last put first. */
+  public Optional<Mark> markAt(double x, double y) {
+    return last(m -> m.distance(x, y) <= radius(m));
+  }
+
+  private Optional<Mark> sourceAt(double x, double y) {
+    return last(m -> hasSource(m) && m.distance(x - m.dx(), y - m.dy()) <= radius(m));
+  }
+
+  private static boolean hasSource(Mark m) {
+    return m.dx() != 0 || m.dy() != 0;
+  }
+
+  private Optional<Mark> last(java.util.function.Predicate<Mark> which) {
+    List<? extends Mark> all = marked.marks();
+    for (int i = all.size() - 1; i >= 0; i--) {
+      if (which.test(all.get(i))) {
+        return Optional.of(all.get(i));
+      }
+    }
+    return Optional.empty();
+  }
+
+  @Override
+  boolean press(PenSample s, Sight sight) {
+    start = s;
+    moved = false;
+    dragged = markAt(s.x(), s.y()).isPresent() ? null : sourceAt(s.x(), s.y()).orElse(null);
+    return true;
+  }
+
+  @Override
+  void drag(PenSample s, Sight sight) {
+    if (dragged != null) {
+      moved = true;
+      move(s, false);
+    }
+  }
+
+  private void move(PenSample s, boolean done) {
+    marked.moveSource(
+        dragged.id(), dragged.dx() + s.x() - start.x(), dragged.dy() + s.y() - start.y(), done);
+  }
+
+  @Override
+  void release(PenSample s, Sight sight) {
+    if (dragged != null) {
+      if (moved) {
+        move(s, true);
+      }
+      dragged = null;
+      return;
+    }
+    boolean line = Math.hypot(s.viewX() - start.viewX(), s.viewY() - start.viewY()) > CLICK;
+    PenSample end = line ? s : start;
+    marked.add(start.x(), start.y(), end.x(), end.y());
+  }
+
+  @Override
+  boolean hover(PenSample s, Sight sight) {
+    List<? extends Mark> before = shown(sight);
+    near = s;
+    return !before.equals(shown(sight));
+  }
+
+  /** Marks whose sources are shown: those near the pen. */
+  private List<? extends Mark> shown(Sight sight) {
+    return marked.marks().stream().filter(m -> isNear(m, sight)).toList();
+  }
+
+  private boolean isNear(Mark m, Sight sight) {
+    if (near == null) {
+      return false;
+    }
+    Pin pen = new Pin(near.x(), near.y());
+    double r = radius(m);
+    Pin middle = middle(m);
+    return pen.distance(middle) < r + 30 / sight.scale()
+        || pen.distance(source(m)) < r + 14 / sight.scale();
+  }
+
+  private static Pin middle(Mark m) {
+    return new Pin((m.x0() + m.x1()) / 2, (m.y0() + m.y1()) / 2);
+  }
+
+  private static Pin source(Mark m) {
+    return new Pin(middle(m).x() + m.dx(), middle(m).y() + m.dy());
+  }
+
+  @Override
+  public void overlay(Overlay o, Sight sight) {
+    for (Mark m : marked.marks()) {
+      double r = radius(m);
+      Pin from = new Pin(m.x0(), m.y0());
+      Pin to = new Pin(m.x1(), m.y1());
+      o.circle(from, r);
+      if (!from.equals(to)) {
+        o.circle(to, r);
+        o.line(from, to);
+      }
+      if (hasSource(m) && isNear(m, sight)) {
+        o.dashed(true);
+        source(o, middle(m), source(m), r);
+        o.dashed(false);
+      }
+    }
+  }
+
+  private static void source(Overlay o, Pin mark, Pin source, double r) {
+    o.circle(source, r);
+    double d = mark.distance(source);
+    if (d > 2 * r) {
+      double ux = (source.x() - mark.x()) / d * r;
+      double uy = (source.y() - mark.y()) / d * r;
+      o.line(new Pin(mark.x() + ux, mark.y() + uy), new Pin(source.x() - ux, source.y() - uy));
+    }
+  }
+}

@@ -1,0 +1,22 @@
+package carezza.app.tool;
+
+import carezza.face.Pin;
+import java.util.List;
+
+/** What is drawn over the picture. Places and lengths in source pixels. */
+public interface Overlay {
+  void circle(Pin centre, double radius);
+
+  void line(Pin from, Pin to);
+
+  /** A bar across the end of a line that comes from another place. */
+  void across(Pin end, Pin from, boolean dashed);
+
+  void closed(List<Pin> corners);
+
+  /** A small square that can be dragged. */
+  void handle(Pin at);
+
+  /** Lines and circles are dashed from now on, or not. */
+  void dashed(boolean on);
+}

@@ -1,0 +1,102 @@
+package carezza.cli;
+
+import carezza.engine.Measuring;
+import carezza.io.Document;
+import carezza.io.DocumentStore;
+import carezza.pass.Finding;
+import carezza.pass.PassKind;
+import carezza.reading.Reading;
+import carezza.sheet.Kinds;
+import carezza.sheet.KnownSheet;
+import carezza.sheet.RunSheet;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/**
+ * Writes the run sheet that a picture's findings recommend: each pass at its start on its region.
+ */
+@Command(
+    name = "propose",
+    description = "Writes a run sheet with the passes that the picture's readings recommend.",
+    mixinStandardHelpOptions = true)
+final class ProposeCommand implements Callable<Integer> {
+  @Parameters(paramLabel = "PICTURE", description = "JPEG, PNG or TIFF; never written to.")
+  private Path picture;
+
+  @Option(
+      names = "--passes",
+      paramLabel = "KIND",
+      split = ",",
+      description = "Kinds to lay; those that findings recommend if not given.")
+  private List<String> kinds;
+
+  @Option(names = "--out", paramLabel = "SHEET", required = true, description = "File to write.")
+  private Path out;
+
+  @Spec private CommandSpec spec;
+
+  @Override
+  public Integer call() throws IOException {
+    refuse();
+    Loaded l = Loaded.bare(picture).withFaces();
+    PrintWriter err = spec.commandLine().getErr();
+    l.picture().warnings().forEach(err::println);
+    if (l.sheet().faceMap().isEmpty()) {
+      err.println(picture.getFileName() + ": no face was found; sizes are guessed.");
+    }
+    List<Reading> readings = new Measuring(l.engine()).all(l.sheet(), () -> false);
+    KnownSheet known = new KnownSheet(l.sheet(), readings);
+    RunSheet sheet = l.sheet();
+    for (PassKind k : Kinds.all()) {
+      Optional<Finding> finding = k.finding(known);
+      if (kinds == null ? finding.isPresent() : kinds.contains(k.key())) {
+        sheet = sheet.add(k.start(sheet.nextId(), known));
+        spec.commandLine().getOut().println(line(k, finding));
+      }
+    }
+    DocumentStore.write(
+        out,
+        new Document(
+            picture.getFileName().toString(),
+            DocumentStore.sha256(picture),
+            sheet,
+            JsonNodeFactory.instance.objectNode()));
+    return 0;
+  }
+
+  /** Names that are no kinds, and a picture as the place to write to. */
+  private void refuse() throws IOException {
+    if (Files.exists(out) && Files.isSameFile(out, picture)) {
+      throw new IllegalArgumentException(
+          out.getFileName() + ": this is the original picture, which is never written to.");
+    }
+    for (String k : kinds == null ? List.<String>of() : kinds) {
+      if (Kinds.find(k).isEmpty()) {
+        List<String> all = Kinds.all().stream().map(PassKind::key).toList();
+        throw new IllegalArgumentException(
+            "There is no kind of pass '" + k + "'; there are " + String.join(", ", all) + ".");
+      }
+    }
+  }
+
+  private static String line(PassKind k, Optional<Finding> finding) {
+    return finding
+        .map(
+            f ->
+                String.format(
+                    Locale.ROOT, "%-12s %-17s %8.3f", k.key(), f.reading().name(), f.figure()))
+        .orElse(k.key());
+  }
+}
