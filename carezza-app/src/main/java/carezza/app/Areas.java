@@ -215,7 +215,7 @@ public final class Areas {
 
   /** Name of the tool that points out a region. */
   static String pointing(String region) {
-    return "point_" + region;
+    return "point." + region;
   }
 
   /** Lets clicks on the picture grow a region, until it is let go. */

@@ -10,7 +10,6 @@ import java.util.Collections;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Properties;
-import java.util.Set;
 import java.util.TreeMap;
 
 /**
@@ -60,9 +59,5 @@ public final class Words {
 
   public static boolean has(String key) {
     return ALL.containsKey(key);
-  }
-
-  public static Set<String> keys() {
-    return ALL.keySet();
   }
 }

@@ -2,6 +2,7 @@ package carezza.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import carezza.area.Area;
 import carezza.face.Pin;
 import carezza.sheet.Kinds;
 import java.nio.file.Files;
@@ -76,7 +77,7 @@ public class MeasurerTest {
     AtomicInteger asked = new AtomicInteger();
     drawn = () -> asked.incrementAndGet() % 40 != 7;
     on(() -> model.readings().set(List.of()));
-    on(() -> model.passes().add(Kinds.of("neutral")));
+    on(() -> model.commit(model.sheet().get().withRegion("skin", Area.WHOLE)));
     until(() -> measurer.isIdle() && !model.readings().get().isEmpty());
     assertThat(asked.get()).as("broken off at least once").isGreaterThan(7);
   }

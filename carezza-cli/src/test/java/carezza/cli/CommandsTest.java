@@ -2,7 +2,9 @@ package carezza.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import carezza.area.Area;
 import carezza.face.FaceMap;
+import carezza.image.SourcePicture;
 import carezza.io.Document;
 import carezza.io.DocumentStore;
 import carezza.io.PictureReader;
@@ -179,5 +181,66 @@ public class CommandsTest {
             "x", "y", RunSheet.EMPTY.withFaceMap(half), new ObjectMapper().createObjectNode()));
     assertThat(run("measure", picture.toString(), "--sheet", sheet.toString())).isZero();
     assertThat(out.toString()).contains("scale 8.0");
+  }
+
+  /** What is proposed is what render takes: passes at their start on found regions. */
+  @Test
+  public void aSheetIsProposedAndRendered() throws IOException {
+    DemoSitter maren = DemoSitter.load("maren");
+    Path plain = Files.copy(maren.picture().path(), dir.resolve("proposed.jpg"));
+    byte[] original = Files.readAllBytes(plain);
+    Path sheet = dir.resolve("proposed.json");
+    assertThat(run("propose", plain.toString(), "--out", sheet.toString())).isZero();
+    assertThat(out.toString()).contains("twoBands").contains("blotch");
+    RunSheet proposed = DocumentStore.read(sheet).sheet();
+    assertThat(proposed.faceMap().orElseThrow().faces()).hasSize(1);
+    assertThat(proposed.passes())
+        .extracting(p -> p.kind().key())
+        .contains("twoBands", "teeth")
+        .doesNotContain("heals", "burn");
+    assertThat(proposed.passes())
+        .allSatisfy(p -> assertThat(p.area()).isEqualTo(Area.ofRegion(p.kind().homeRegion())));
+    Path done = dir.resolve("proposed-done.png");
+    assertThat(
+            run("render", plain.toString(), "--sheet", sheet.toString(), "--out", done.toString()))
+        .isZero();
+    assertThat(PictureReader.read(done).picture().contentHash())
+        .isNotEqualTo(PictureReader.read(plain).picture().contentHash());
+    assertThat(
+            run("propose", plain.toString(), "--passes", "heals,burn", "--out", sheet.toString()))
+        .isZero();
+    assertThat(DocumentStore.read(sheet).sheet().passes())
+        .extracting(p -> p.kind().key())
+        .containsExactly("heals", "burn");
+    assertThat(run("propose", plain.toString(), "--passes", "glow", "--out", sheet.toString()))
+        .isEqualTo(1);
+    assertThat(err.toString()).contains("no kind of pass 'glow'");
+    assertThat(run("propose", plain.toString(), "--out", plain.toString())).isEqualTo(1);
+    assertThat(Files.readAllBytes(plain)).isEqualTo(original);
+  }
+
+  @Test
+  public void aPictureIsMeasuredAgainstItsTruth() throws IOException {
+    Path clean = dir.resolve("clean.png");
+    DemoSitter s = DemoSitter.load("ilse");
+    SourcePicture p = s.clean();
+    BufferedImage image = new BufferedImage(p.width(), p.height(), BufferedImage.TYPE_INT_RGB);
+    for (int y = 0; y < p.height(); y++) {
+      for (int x = 0; x < p.width(); x++) {
+        image.setRGB(x, y, p.code(0, x, y) << 16 | p.code(1, x, y) << 8 | p.code(2, x, y));
+      }
+    }
+    ImageIO.write(image, "png", clean.toFile());
+    String json = "--json";
+    assertThat(run("measure", picture.toString(), "--against", clean.toString(), json)).isZero();
+    JsonNode against = new ObjectMapper().readTree(out.toString()).path("against");
+    assertThat(against.path("picture").path("before").asDouble()).isBetween(0.1, 5.0);
+    assertThat(against.path("skin").path("now").asDouble())
+        .as("halfway to the clean picture")
+        .isLessThan(against.path("skin").path("before").asDouble());
+    Path small = dir.resolve("small.png");
+    ImageIO.write(image.getSubimage(0, 0, 50, 40), "png", small.toFile());
+    assertThat(run("measure", picture.toString(), "--against", small.toString())).isEqualTo(1);
+    assertThat(err.toString()).contains("small.png").contains("50 x 40");
   }
 }

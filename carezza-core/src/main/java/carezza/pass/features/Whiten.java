@@ -34,21 +34,37 @@ public final class Whiten implements PassKind {
   private static final NumberField LIFT = new NumberField("lift", Unit.STOP, 0, 0.3, 0.12, 0.01);
   private static final NumberField RED = new NumberField("redLeft", Unit.PERCENT, 0, 100, 70, 1);
 
+  /** b* of teeth and of whites in neutral light is about 16 and 4; provisional. */
+  private static final double TEETH_YELLOW = 20;
+
+  private static final double WHITES_YELLOW = 10;
+
   private final String key;
   private final String region;
   private final double target;
+  private final double yellowFrom;
   private final List<String> readings;
 
-  private Whiten(String key, String region, double target, List<String> readings) {
+  /**
+   * @param target b* that yellow is never brought below
+   * @param yellowFrom b* from which it is recommended
+   */
+  private Whiten(
+      String key, String region, double target, double yellowFrom, List<String> readings) {
     this.key = key;
     this.region = region;
     this.target = target;
+    this.yellowFrom = yellowFrom;
     this.readings = readings;
   }
 
   public static Whiten teeth() {
     return new Whiten(
-        "teeth", "teeth", 2, List.of("teethLift", "teethYellow", "teethWhiteness", "halo"));
+        "teeth",
+        "teeth",
+        2,
+        TEETH_YELLOW,
+        List.of("teethLift", "teethYellow", "teethWhiteness", "halo"));
   }
 
   public static Whiten eyeWhites() {
@@ -56,6 +72,7 @@ public final class Whiten implements PassKind {
         "eyeWhites",
         "eyeWhites",
         0,
+        WHITES_YELLOW,
         List.of("eyeWhitesLift", "eyeWhitesYellow", "eyeBalance", "halo"));
   }
 
@@ -88,10 +105,12 @@ public final class Whiten implements PassKind {
     return known.reading(region + "Yellow");
   }
 
-  /** Yellow enough for what is left of it to be measured. */
+  /** Yellower than these parts are in neutral light. */
   @Override
   public Optional<Finding> finding(Known known) {
-    return yellow(known).map(r -> new Finding("finding." + key, r, r.before()));
+    return yellow(known)
+        .filter(r -> r.before() > yellowFrom)
+        .map(r -> new Finding("finding." + key, r, r.before()));
   }
 
   @Override

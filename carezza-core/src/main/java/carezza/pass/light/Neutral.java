@@ -1,12 +1,10 @@
 package carezza.pass.light;
 
-import carezza.area.Area;
 import carezza.color.Adaptation;
 import carezza.color.Matrix3;
 import carezza.image.RgbBlock;
 import carezza.pass.Action;
 import carezza.pass.EvaluationContext;
-import carezza.pass.Finding;
 import carezza.pass.Frame;
 import carezza.pass.Known;
 import carezza.pass.Pass;
@@ -15,7 +13,6 @@ import carezza.pass.Places;
 import carezza.pass.Stage;
 import carezza.pass.Summary;
 import carezza.pass.Weighted;
-import carezza.reading.Reading;
 import carezza.setting.Field;
 import carezza.setting.NumberField;
 import carezza.setting.Place;
@@ -24,7 +21,6 @@ import carezza.setting.Settings;
 import carezza.setting.Unit;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Stream;
 
 /**
  * Neutral and exposure: a 3 x 3 adaptation in linear light (see {@link Adaptation#shift}) and a
@@ -66,35 +62,8 @@ public final class Neutral implements PassKind {
     return "next.neutral";
   }
 
-  /** The cast, where it could be had and stands outside its band. */
-  @Override
-  public Optional<Finding> finding(Known known) {
-    return Stream.of("castMired", "castDuv")
-        .flatMap(n -> known.reading(n).stream())
-        .filter(r -> !r.isInBand())
-        .map(r -> new Finding("finding." + r.name(), r, r.now()))
-        .findFirst();
-  }
-
-  /** At the shift that takes a cast out which was found, else at none. */
-  @Override
-  public Pass start(long id, Known known) {
-    Pass p = Pass.start(id, this, Area.WHOLE);
-    if (finding(known).isEmpty()) {
-      return p;
-    }
-    double mired = known.reading("castMired").map(Reading::now).orElse(0.0);
-    double duv = known.reading("castDuv").map(Reading::now).orElse(0.0);
-    return p.with(MIRED, within(MIRED, -rounded(mired, 10)))
-        .with(DUV, within(DUV, -rounded(duv, 1e4)));
-  }
-
   private static double rounded(double v, double parts) {
     return Math.round(v * parts) / parts;
-  }
-
-  private static double within(NumberField f, double v) {
-    return Math.max(f.min(), Math.min(f.max(), v));
   }
 
   @Override
