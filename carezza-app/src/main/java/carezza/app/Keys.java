@@ -2,6 +2,7 @@ package carezza.app;
 
 import carezza.app.edit.Bar;
 import carezza.app.edit.WindowBar;
+import carezza.app.tool.Tool;
 import carezza.area.Stroke;
 import carezza.screen.AreaForm;
 import carezza.screen.check.CheckViews;
@@ -163,7 +164,20 @@ final class Keys {
     }
   }
 
+  /** Keys of tools, by those of the keyboard. */
+  private static final Map<KeyCode, Tool.Key> TOOL_KEYS =
+      Map.of(
+          KeyCode.BACK_SPACE, Tool.Key.BACK,
+          KeyCode.LEFT, Tool.Key.LEFT,
+          KeyCode.RIGHT, Tool.Key.RIGHT,
+          KeyCode.UP, Tool.Key.UP,
+          KeyCode.DOWN, Tool.Key.DOWN);
+
   private boolean plain(KeyEvent e, boolean onControl) {
+    Tool.Key own = TOOL_KEYS.get(e.getCode());
+    if (own != null && !onControl && model.tools().key(own)) {
+      return true;
+    }
     Stroke.Brush b = model.brush().get();
     double cx = view.getWidth() / 2;
     double cy = view.getHeight() / 2;

@@ -77,7 +77,9 @@ public final class Looking {
 
   /** Key of the word bundle for a view: one that compares has two. */
   String word(CheckView v) {
-    return v.compares() && changesOfPass.get() ? v.key() + "OfPass" : v.key();
+    String ofPass = v.key() + "OfPass";
+    boolean other = v.compares() && changesOfPass.get() && Words.has("look." + ofPass);
+    return other ? ofPass : v.key();
   }
 
   /** The sheet to be shown now, with what a held key holds back muted. */

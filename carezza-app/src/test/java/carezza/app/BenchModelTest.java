@@ -1,7 +1,10 @@
 package carezza.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
+import carezza.app.tool.PenSample;
+import carezza.app.tool.Tool;
 import carezza.area.Area;
 import carezza.area.Stroke;
 import carezza.face.FaceHandle;
@@ -100,6 +103,10 @@ public class BenchModelTest {
     assertThat(model.tools().name()).isEqualTo("pin_right_eye");
     model.tools().click(300, 80);
     assertThat(model.tools().name()).isEqualTo("pin_left_eye");
+    assertThat(model.tools().key(Tool.Key.BACK)).as("the last pin is taken back").isTrue();
+    assertThat(model.tools().name()).isEqualTo("pin_right_eye");
+    assertThat(model.tools().key(Tool.Key.BACK)).isFalse();
+    model.tools().click(300, 80);
     model.tools().click(100, 82);
     assertThat(model.tools().taken()).isEmpty();
     FaceMap m = model.sheet().get().faceMap().orElseThrow();
@@ -156,6 +163,55 @@ public class BenchModelTest {
     assertThat(model.sheet().get().leftAlone()).hasSize(1);
     model.undo();
     assertThat(model.sheet().get().leftAlone()).isEmpty();
+  }
+
+  /** One tool has the pen, and what is let go of makes no step. */
+  @Test
+  public void aToolHasThePenFromPressToRelease() {
+    model.passes().add(Kinds.of("dodge"));
+    PenSample down = new PenSample(100, 100, 100, 100, 0.5, 30, 0, false, false);
+    PenSample on = new PenSample(140, 110, 140, 110, 0.9, 30, 16, false, true);
+    model.tools().down(down);
+    model.tools().moved(on);
+    assertThat(model.isPreview()).isTrue();
+    assertThat(model.tools().isBusy()).isTrue();
+    model.tools().letGo();
+    assertThat(model.isPreview()).isFalse();
+    assertThat(model.passes().chosenPass().orElseThrow().area().strokes()).isEmpty();
+    model.tools().down(down);
+    model.tools().moved(on);
+    model.tools().moved(on);
+    model.tools().up(on);
+    Stroke s = model.passes().chosenPass().orElseThrow().area().strokes().get(0);
+    assertThat(s.count()).as("a pen that stays adds no sample").isEqualTo(2);
+    assertThat(s.pressure(0)).isCloseTo(0.5, within(0.003));
+    assertThat(s.tilt(1)).isEqualTo(30);
+    assertThat(s.brush().puts()).isTrue();
+    model.tools().down(new PenSample(9, 9, 9, 9, 1, 0, 0, false, true));
+    model.tools().up(on);
+    assertThat(model.passes().chosenPass().orElseThrow().area().strokes().get(1).brush().puts())
+        .as("turned over it takes off")
+        .isFalse();
+    long settled = model.settled().get();
+    model.tools().down(new PenSample(9, 9, 9, 9, 1, 0, 0, true, false));
+    model.tools().up(on);
+    assertThat(model.settled().get()).as("the barrel moves the picture").isEqualTo(settled);
+  }
+
+  @Test
+  public void aPickerDoesNotOutliveItsPass() {
+    model.passes().add(Kinds.of("neutral"));
+    Action.PointAt point =
+        (Action.PointAt) model.passes().chosenPass().orElseThrow().kind().actions().get(0);
+    model.passes().point(model.passes().chosen().get(), point);
+    assertThat(model.tools().taken()).isPresent();
+    model.undo();
+    assertThat(model.tools().taken()).isEmpty();
+    model.redo();
+    model.passes().add(Kinds.of("dodge"));
+    model.areas().pointOut("skin");
+    model.passes().chosen().set(Passes.NONE);
+    assertThat(model.tools().name()).as("a region is no pass's").isEqualTo("point.skin");
   }
 
   @Test

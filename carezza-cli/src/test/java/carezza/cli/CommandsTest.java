@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import carezza.area.Area;
 import carezza.face.FaceMap;
-import carezza.image.SourcePicture;
 import carezza.io.Document;
 import carezza.io.DocumentStore;
 import carezza.io.PictureReader;
@@ -221,23 +220,18 @@ public class CommandsTest {
 
   @Test
   public void aPictureIsMeasuredAgainstItsTruth() throws IOException {
-    Path clean = dir.resolve("clean.png");
-    DemoSitter s = DemoSitter.load("ilse");
-    SourcePicture p = s.clean();
-    BufferedImage image = new BufferedImage(p.width(), p.height(), BufferedImage.TYPE_INT_RGB);
-    for (int y = 0; y < p.height(); y++) {
-      for (int x = 0; x < p.width(); x++) {
-        image.setRGB(x, y, p.code(0, x, y) << 16 | p.code(1, x, y) << 8 | p.code(2, x, y));
-      }
-    }
-    ImageIO.write(image, "png", clean.toFile());
-    String json = "--json";
-    assertThat(run("measure", picture.toString(), "--against", clean.toString(), json)).isZero();
+    Path own = dir.resolve("own-render.png");
+    assertThat(run("render", picture.toString(), "--out", own.toString())).isZero();
+    assertThat(run("measure", picture.toString(), "--against", own.toString(), "--json")).isZero();
     JsonNode against = new ObjectMapper().readTree(out.toString()).path("against");
-    assertThat(against.path("picture").path("before").asDouble()).isBetween(0.1, 5.0);
-    assertThat(against.path("skin").path("now").asDouble())
-        .as("halfway to the clean picture")
-        .isLessThan(against.path("skin").path("before").asDouble());
+    for (String region : List.of("picture", "skin")) {
+      assertThat(against.path(region).path("now").asDouble())
+          .as("what it renders to, within 8 bits, on %s", region)
+          .isLessThan(0.35);
+      assertThat(against.path(region).path("before").asDouble())
+          .isGreaterThan(2 * against.path(region).path("now").asDouble());
+    }
+    BufferedImage image = ImageIO.read(own.toFile());
     Path small = dir.resolve("small.png");
     ImageIO.write(image.getSubimage(0, 0, 50, 40), "png", small.toFile());
     assertThat(run("measure", picture.toString(), "--against", small.toString())).isEqualTo(1);

@@ -77,7 +77,7 @@ public final class RegionGrowing {
   }
 
   /**
-   * The matte of a growth, found in {@code source}.
+   * The matte grown from a seed, found in {@code source}.
    *
    * @param face the eye pins if there are any
    */
@@ -98,11 +98,11 @@ public final class RegionGrowing {
     Rect r = anchored(near.intersect(source.bounds(level)), source.bounds(level));
     RgbBlock block = source.read(level, r);
     double scale = 1.0 / (1 << level);
-    RegionGrowing grower = new RegionGrowing(t, block, px);
-    grower.fillPrior(g, level, face);
-    boolean[] in = grower.run((int) (g.x() * scale) - r.x(), (int) (g.y() * scale) - r.y());
-    Plane soft = grower.refine(in, block);
-    return new Matte(level, grower.tight(soft));
+    RegionGrowing growing = new RegionGrowing(t, block, px);
+    growing.fillPrior(g, level, face);
+    boolean[] in = growing.run((int) (g.x() * scale) - r.x(), (int) (g.y() * scale) - r.y());
+    Plane soft = growing.refine(in, block);
+    return new Matte(level, growing.tight(soft));
   }
 
   private static Rect anchored(Rect r, Rect bounds) {

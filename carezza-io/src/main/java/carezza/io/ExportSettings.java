@@ -1,6 +1,7 @@
 package carezza.io;
 
 import carezza.io.format.OutputFormat;
+import java.util.stream.Collectors;
 
 /**
  * How a picture is to be written.
@@ -16,7 +17,13 @@ public record ExportSettings(OutputFormat format, int depth, boolean toSrgb, dou
   public ExportSettings {
     if (!format.depths().contains(depth)) {
       throw new IllegalArgumentException(
-          "depth = " + depth + ", but " + format.key() + " holds " + format.depths() + " bits");
+          "depth = "
+              + depth
+              + ", but "
+              + format.key()
+              + " holds "
+              + format.depths().stream().map(String::valueOf).collect(Collectors.joining(" or "))
+              + " bits");
     }
     if (!(quality >= 0.5 && quality <= 1)) {
       throw new IllegalArgumentException("quality = " + quality + ", must be in [0.5, 1]");

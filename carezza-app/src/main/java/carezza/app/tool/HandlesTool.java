@@ -26,6 +26,9 @@ public final class HandlesTool extends Tool {
   private int held = -1;
   private boolean moved;
 
+  /** The handle that was held last, for keys. */
+  private int last = -1;
+
   /**
    * @param asks whether it stays until it is let go; else it is at hand beside other tools
    */
@@ -63,12 +66,32 @@ public final class HandlesTool extends Tool {
         held = i;
       }
     }
+    last = held >= 0 ? held : last;
     return held >= 0;
   }
 
+  /** Arrows move the handle that was held last by a unit of the view. */
+  @Override
+  boolean key(Key k, Sight sight) {
+    List<Pin> all = grips.handles();
+    if (k == Key.BACK || last < 0 || last >= all.size()) {
+      return false;
+    }
+    double step = 1 / sight.scale();
+    double dx = k == Key.LEFT ? -step : k == Key.RIGHT ? step : 0;
+    double dy = k == Key.UP ? -step : k == Key.DOWN ? step : 0;
+    Pin from = all.get(last);
+    grips.move(last, rounded(from.x() + dx, from.y() + dy), true);
+    return true;
+  }
+
   /** To a hundredth of a pixel, so that documents stay small. */
+  private static Pin rounded(double x, double y) {
+    return new Pin(Math.round(x * 100) / 100.0, Math.round(y * 100) / 100.0);
+  }
+
   private static Pin at(PenSample s) {
-    return new Pin(Math.round(s.x() * 100) / 100.0, Math.round(s.y() * 100) / 100.0);
+    return rounded(s.x(), s.y());
   }
 
   @Override

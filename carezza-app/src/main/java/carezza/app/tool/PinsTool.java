@@ -47,6 +47,16 @@ public final class PinsTool extends Tool {
     }
   }
 
+  /** The last pin is taken back. */
+  @Override
+  boolean key(Key k, Sight sight) {
+    boolean back = k == Key.BACK && !pins.isEmpty();
+    if (back) {
+      pins.remove(pins.size() - 1);
+    }
+    return back;
+  }
+
   @Override
   public void overlay(Overlay o, Sight sight) {
     pins.forEach(o::handle);

@@ -18,6 +18,15 @@ public abstract sealed class Tool
   /** Name; where it is asked for something, {@code tool.name} in the word bundle says what. */
   public abstract String name();
 
+  /** Keys that a tool may have a use for. */
+  public enum Key {
+    BACK,
+    LEFT,
+    RIGHT,
+    UP,
+    DOWN
+  }
+
   /** Whether it asks for something until it is let go. */
   public boolean asks() {
     return true;
@@ -33,6 +42,11 @@ public abstract sealed class Tool
   abstract void drag(PenSample s, Sight sight);
 
   abstract void release(PenSample s, Sight sight);
+
+  /** A key is pressed while it was taken up; true when it has a use for it. */
+  boolean key(Key k, Sight sight) {
+    return false;
+  }
 
   /** Ends without a step, as when Esc is pressed or the pass is gone. */
   void letGo() {}

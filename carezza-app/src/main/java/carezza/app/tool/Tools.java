@@ -106,6 +106,15 @@ public final class Tools implements Pen.Listener {
     return atHand().stream().filter(type::isInstance).map(type::cast).findFirst();
   }
 
+  /** Gives a key to the tool that was taken up; true when it has a use for it. */
+  public boolean key(Tool.Key k) {
+    boolean used = taken != null && taken.key(k, sight);
+    if (used) {
+      changed();
+    }
+    return used;
+  }
+
   /** How the pen's place is shown. */
   public Tool.Ring ring() {
     return atHand().stream()
