@@ -47,7 +47,8 @@ final class Marks extends Canvas {
     }
     if (model.looking().view().get().listsRivals()) {
       rivals(g, o);
-    } else {
+    }
+    if (!model.looking().view().get().listsRivals() || model.tools().taken().isPresent()) {
       model.passes().chosenPass().ifPresent(p -> places(p, o));
       model.tools().overlay(o);
     }

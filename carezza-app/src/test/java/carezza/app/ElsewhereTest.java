@@ -15,9 +15,7 @@ import carezza.io.ExportSettings;
 import carezza.io.format.OutputFormat;
 import carezza.io.format.OutputFormats;
 import carezza.pass.Mark;
-import carezza.pass.Pass;
 import carezza.reading.Reading;
-import carezza.screen.Viewport;
 import carezza.setting.Curve;
 import carezza.setting.Settings;
 import carezza.sheet.Kinds;
@@ -28,17 +26,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
-import java.util.concurrent.TimeUnit;
-import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
-import javafx.stage.Stage;
-import org.testfx.api.FxRobot;
-import org.testfx.api.FxToolkit;
 import org.testfx.util.WaitForAsyncUtils;
-import org.testng.annotations.AfterClass;
 import org.testng.annotations.BeforeClass;
 import org.testng.annotations.Test;
 
@@ -46,59 +38,14 @@ import org.testng.annotations.Test;
  * Kinds of pass, a reading, a check view and an output format that are found on the class path go
  * the whole way with no line of the application for them.
  */
-public class ElsewhereTest {
-  private final FxRobot robot = new FxRobot();
-  private Path dir;
+public class ElsewhereTest extends BenchWindow {
   private Path picture;
-  private BenchView bench;
 
   @BeforeClass
-  public void window() throws Exception {
-    assertThat(System.getenv("DISPLAY")).as("DISPLAY: start a virtual screen first").isNotBlank();
-    dir = Files.createTempDirectory("carezza-elsewhere");
+  public void openASitter() throws Exception {
     picture = dir.resolve("maren.jpg");
-    for (String f : new String[] {"maren.jpg", "maren.jpg.carezza.json"}) {
-      Files.copy(Path.of("../demo").resolve(f), dir.resolve(f));
-    }
-    Stage stage = FxToolkit.registerPrimaryStage();
-    WaitForAsyncUtils.asyncFx(() -> bench = CarezzaApp.show(stage, dir.resolve("own"))).get();
-    open();
-  }
-
-  @AfterClass(alwaysRun = true)
-  public void close() throws Exception {
-    if (bench != null) {
-      WaitForAsyncUtils.asyncFx(() -> bench.close()).get();
-    }
-    FxToolkit.cleanupStages();
-  }
-
-  private void open() throws Exception {
-    OpenPicture was = bench.model().picture().get();
-    WaitForAsyncUtils.asyncFx(() -> bench.files().open(picture)).get();
-    until(() -> bench.model().picture().get() != was);
-    settle();
-  }
-
-  private static void until(Callable<Boolean> c) throws Exception {
-    WaitForAsyncUtils.waitFor(120, TimeUnit.SECONDS, c);
-  }
-
-  private void settle() throws Exception {
-    WaitForAsyncUtils.waitForFxEvents();
-    until(() -> bench.isIdle());
-    WaitForAsyncUtils.waitForFxEvents();
-  }
-
-  private RunSheet sheet() {
-    return bench.model().picture().get().history().now();
-  }
-
-  private Pass pass(String kind) {
-    return sheet().passes().stream()
-        .filter(p -> p.kind().key().equals(kind))
-        .findFirst()
-        .orElseThrow();
+    window("maren.jpg");
+    open(picture);
   }
 
   private Settings tinge() {
@@ -108,12 +55,6 @@ public class ElsewhereTest {
   @SuppressWarnings("unchecked") // the test names the type that the field has
   private <T> T set(String field, Class<T> type) {
     return (T) tinge().get(tinge().field(field));
-  }
-
-  private Point2D at(double x, double y) {
-    Viewport v = bench.picture().viewport().get();
-    double k = bench.picture().deviceScale();
-    return bench.picture().localToScreen(v.deviceX(x) / k, v.deviceY(y) / k);
   }
 
   @Test
@@ -254,7 +195,7 @@ public class ElsewhereTest {
     robot.clickOn("#save");
     until(() -> !bench.model().unsaved().get());
     assertThat(DocumentStore.read(dir.resolve("maren.jpg.carezza.json")).sheet()).isEqualTo(made);
-    open();
+    open(picture);
     assertThat(sheet()).isEqualTo(made);
     robot.clickOn("#export").clickOn("#export-ppm");
     until(() -> robot.lookup("#exportPanel").query().isVisible());

@@ -17,99 +17,32 @@ import carezza.io.format.OutputFormats;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
 import carezza.screen.CheckView;
-import carezza.screen.Viewport;
 import carezza.screen.check.CheckViews;
 import carezza.sheet.RunSheet;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Set;
-import java.util.concurrent.Callable;
-import java.util.concurrent.TimeUnit;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
-import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.layout.GridPane;
 import javafx.scene.shape.Circle;
-import javafx.scene.text.Text;
-import javafx.stage.Stage;
-import org.testfx.api.FxRobot;
-import org.testfx.api.FxToolkit;
 import org.testfx.util.WaitForAsyncUtils;
-import org.testng.annotations.AfterClass;
 import org.testng.annotations.BeforeClass;
-import org.testng.annotations.BeforeSuite;
 import org.testng.annotations.Test;
 
 /** The main job in a real window: open, heal, even, dodge, undo, save, reopen, export. */
-public class JourneyTest {
-  private final FxRobot robot = new FxRobot();
-  private Path dir;
+public class JourneyTest extends BenchWindow {
   private Path picture;
-  private BenchView bench;
-
-  @BeforeSuite
-  public void display() {
-    assertThat(System.getenv("DISPLAY")).as("DISPLAY: start a virtual screen first").isNotBlank();
-  }
 
   @BeforeClass
-  public void window() throws Exception {
-    dir = Files.createTempDirectory("carezza-journey");
-    for (String f :
-        new String[] {"ilse.jpg", "ilse.jpg.carezza.json", "maren.jpg", "maren.jpg.carezza.json"}) {
-      Files.copy(Path.of("../demo").resolve(f), dir.resolve(f));
-    }
+  public void openTheDemo() throws Exception {
     picture = dir.resolve("ilse.jpg");
-    Stage stage = FxToolkit.registerPrimaryStage();
-    WaitForAsyncUtils.asyncFx(() -> bench = CarezzaApp.show(stage, dir.resolve("own"))).get();
+    window("ilse.jpg", "maren.jpg");
     open(picture);
-  }
-
-  @AfterClass(alwaysRun = true)
-  public void close() throws Exception {
-    if (bench != null) {
-      WaitForAsyncUtils.asyncFx(() -> bench.close()).get();
-    }
-    FxToolkit.cleanupStages();
-  }
-
-  private void open(Path p) throws Exception {
-    OpenPicture was = bench.model().picture().get();
-    WaitForAsyncUtils.asyncFx(() -> bench.files().open(p)).get();
-    until(() -> bench.model().picture().get() != was);
-    settle();
-  }
-
-  private static void until(Callable<Boolean> c) throws Exception {
-    WaitForAsyncUtils.waitFor(120, TimeUnit.SECONDS, c);
-  }
-
-  private void settle() throws Exception {
-    WaitForAsyncUtils.waitForFxEvents();
-    until(() -> bench.isIdle());
-    WaitForAsyncUtils.waitForFxEvents();
-  }
-
-  private RunSheet sheet() {
-    return bench.model().sheet().get();
-  }
-
-  /** The screen point of a source pixel. */
-  private Point2D at(double x, double y) {
-    Viewport v = bench.picture().viewport().get();
-    double k = bench.picture().deviceScale();
-    return bench.picture().localToScreen(v.deviceX(x) / k, v.deviceY(y) / k);
-  }
-
-  private Pass pass(String kind) {
-    return sheet().passes().stream()
-        .filter(p -> p.kind().key().equals(kind))
-        .findFirst()
-        .orElseThrow();
   }
 
   @Test
@@ -156,33 +89,6 @@ public class JourneyTest {
       settle();
     }
     assertThat(bench.model().looking().state().get()).isEqualTo(Looking.State.WHOLE);
-  }
-
-  private void focusPicture() throws Exception {
-    WaitForAsyncUtils.asyncFx(
-            () -> {
-              bench.getScene().getWindow().requestFocus();
-              bench.picture().requestFocus();
-            })
-        .get();
-    until(() -> bench.getScene().getWindow().isFocused());
-    WaitForAsyncUtils.waitForFxEvents();
-  }
-
-  private void noWordIsClipped() throws Exception {
-    WaitForAsyncUtils.asyncFx(
-            () -> {
-              bench.getScene().getRoot().applyCss();
-              bench.getScene().getRoot().layout();
-            })
-        .get();
-    Set<Node> all = robot.lookup(n -> n instanceof Labeled && n.isVisible()).queryAll();
-    for (Node n : all) {
-      Labeled l = (Labeled) n;
-      if (l.getScene() != null && l.getWidth() > 0 && l.lookup(".text") instanceof Text t) {
-        assertThat(t.getText()).as("words on the screen").isEqualTo(l.getText());
-      }
-    }
   }
 
   @Test(dependsOnMethods = "noWordIsClippedInAnyState")
@@ -367,10 +273,6 @@ public class JourneyTest {
 
   private List<Term> terms() {
     return bench.model().areas().terms();
-  }
-
-  private String text(String id) {
-    return ((Labeled) robot.lookup(id).query()).getText();
   }
 
   /** An oval is drawn and moved by its handle; a window of tones is laid round a place. */

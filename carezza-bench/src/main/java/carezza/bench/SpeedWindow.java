@@ -165,11 +165,7 @@ final class SpeedWindow {
   private static void write(SourcePicture p, Path file) throws IOException {
     PictureFile whole =
         new PictureFile(
-            file.resolveSibling("made.tif"),
-            p,
-            ColorEncoding.srgb(),
-            new byte[0],
-            List.of());
+            file.resolveSibling("made.tif"), p, ColorEncoding.srgb(), new byte[0], List.of());
     Engine e = new Engine(p, ColorEncoding.srgb(), new TileCache(1L << 26));
     ExportSettings settings = ExportSettings.usual(OutputFormats.JPEG, whole);
     Exporter.export(whole, e, e.original(), settings, file, Yardstick.THREADS, done -> {});
@@ -180,7 +176,7 @@ final class SpeedWindow {
     Random random = new Random(12);
     long start = System.nanoTime();
     int shot = 0;
-    fx(() -> bench.model().chosen().set(8));
+    fx(() -> bench.model().passes().chosen().set(8));
     while (System.nanoTime() - start < 120e9) {
       switch (random.nextInt(4)) {
         case 0 -> stroke(robot, random);
@@ -222,10 +218,10 @@ final class SpeedWindow {
     double from = 0.3 + 0.25 * random.nextDouble();
     for (int i = 0; i < 40; i++) {
       double s = from + 0.01 * i;
-      fx(() -> bench.model().previewChange(id, p -> p.withStrength(s)));
+      fx(() -> bench.model().passes().preview(id, p -> p.withStrength(s)));
       TimeUnit.MILLISECONDS.sleep(16);
     }
-    fx(() -> bench.model().change(id, p -> p.withStrength(from)));
+    fx(() -> bench.model().passes().change(id, p -> p.withStrength(from)));
   }
 
   private static void snap(Stage stage, Path file) throws Exception {
