@@ -42,9 +42,11 @@ public final class Areas {
   private static final double CORNER_MM = 1;
 
   private final BenchModel model;
+  private final Tool handles;
 
   Areas(BenchModel model) {
     this.model = model;
+    handles = new HandlesTool("shapes", false, new ShapeGrips());
   }
 
   /** What is joined with the chosen pass's area, as shown. */
@@ -130,27 +132,6 @@ public final class Areas {
   Optional<Tool> handles() {
     return shapes().isEmpty() ? Optional.empty() : Optional.of(handles);
   }
-
-  private final Tool handles =
-      new HandlesTool(
-          "shapes",
-          false,
-          new HandlesTool.Grips() {
-            @Override
-            public List<Pin> handles() {
-              return shapes().stream().flatMap(s -> s.shape().handles().stream()).toList();
-            }
-
-            @Override
-            public void move(int handle, Pin to, boolean done) {
-              moveShape(handle, to, done);
-            }
-
-            @Override
-            public void draw(Overlay o) {
-              shapes().forEach(s -> ShapeOutline.draw(s.shape(), o));
-            }
-          });
 
   /** A shape and the term that it is. */
   private record Placed(int term, Extent.Shape shape) {}
@@ -265,6 +246,24 @@ public final class Areas {
       model.message().set(Words.of("message.areaKept", name));
     } catch (IllegalArgumentException e) {
       model.message().set(Words.of("message.areaOfItself", name));
+    }
+  }
+
+  /** The handles of all shapes, one after the other. */
+  private final class ShapeGrips implements HandlesTool.Grips {
+    @Override
+    public List<Pin> handles() {
+      return shapes().stream().flatMap(s -> s.shape().handles().stream()).toList();
+    }
+
+    @Override
+    public void move(int handle, Pin to, boolean done) {
+      moveShape(handle, to, done);
+    }
+
+    @Override
+    public void draw(Overlay o) {
+      shapes().forEach(s -> ShapeOutline.draw(s.shape(), o));
     }
   }
 }

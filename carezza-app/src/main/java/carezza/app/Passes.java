@@ -21,6 +21,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.LongProperty;
 import javafx.beans.property.SimpleLongProperty;
@@ -36,8 +37,15 @@ public final class Passes {
   /** How often an action was done with a mark. */
   private final Map<String, Integer> times = new HashMap<>();
 
+  private final Tool brush;
+  private final Tool marks;
+
   Passes(BenchModel model) {
     this.model = model;
+    brush =
+        new BrushTool(
+            () -> model.brush().get(), this::previewStroke, this::stroke, model::endPreview);
+    marks = new MarksTool(new MarksOfPass(), mm -> mm * model.pxPerMm());
     chosen.addListener((o, a, b) -> model.tools().passChosen(b.longValue()));
   }
 
@@ -128,37 +136,6 @@ public final class Passes {
     return Optional.empty();
   }
 
-  private final Tool brush =
-      new BrushTool(
-          () -> model().brush().get(),
-          this::previewStroke,
-          this::stroke,
-          () -> model().endPreview());
-
-  private final Tool marks =
-      new MarksTool(
-          new MarksTool.Marked() {
-            @Override
-            public List<? extends Mark> marks() {
-              return chosenPass().map(p -> p.items(Mark.class)).orElse(List.of());
-            }
-
-            @Override
-            public void add(double x0, double y0, double x1, double y1) {
-              addMark(x0, y0, x1, y1);
-            }
-
-            @Override
-            public void moveSource(long mark, double dx, double dy, boolean done) {
-              Passes.this.moveSource(mark, dx, dy, done);
-            }
-          },
-          mm -> mm * model().pxPerMm());
-
-  private BenchModel model() {
-    return model;
-  }
-
   /** A stroke while it is drawn. */
   public void previewStroke(Stroke s) {
     chosenPass().ifPresent(p -> preview(p.id(), q -> q.withArea(q.area().with(s))));
@@ -185,15 +162,12 @@ public final class Passes {
     marking().ifPresent(m -> change(chosen.get(), p -> m.moved(p, mark, dx, dy), done));
   }
 
-  /** Reads pixels with a pass; what is found becomes a step. */
-  private void away(long id, java.util.function.Function<EvaluationContext, Pass> find) {
+  /** Reads pixels with a pass; what is found becomes a step on the pass as it is by then. */
+  private void away(long id, Function<EvaluationContext, UnaryOperator<Pass>> find) {
     RunSheet s = now();
     s.pass(id)
         .ifPresent(
-            p ->
-                model.away(
-                    () -> find.apply(model.context(s, p)),
-                    found -> change(id, q -> q.withSettings(found.settings()))));
+            p -> model.away(() -> find.apply(model.context(s, p)), found -> change(id, found)));
   }
 
   /** Does what a pass offers to be done with one of its marks. */
@@ -235,5 +209,23 @@ public final class Passes {
                   change(id, p -> p.with(field, Optional.of(place)));
                 }),
             id);
+  }
+
+  /** The marks of the chosen pass, under the tool that puts them. */
+  private final class MarksOfPass implements MarksTool.Marked {
+    @Override
+    public List<? extends Mark> marks() {
+      return chosenPass().map(p -> p.items(Mark.class)).orElse(List.of());
+    }
+
+    @Override
+    public void add(double x0, double y0, double x1, double y1) {
+      addMark(x0, y0, x1, y1);
+    }
+
+    @Override
+    public void moveSource(long mark, double dx, double dy, boolean done) {
+      Passes.this.moveSource(mark, dx, dy, done);
+    }
   }
 }

@@ -21,6 +21,8 @@ import carezza.sheet.RunSheet;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import org.testng.annotations.BeforeMethod;
@@ -90,6 +92,25 @@ public class BenchModelTest {
     assertThat(heals().get(0)).as("another source each time").isNotEqualTo(again);
     model.passes().act((Action.WithMark) actions.get(1), heal.id());
     assertThat(heals()).isEmpty();
+  }
+
+  /** Finding a source takes a while: what was done meanwhile is not undone by it. */
+  @Test
+  public void clicksThatComeQuicklyAllCount() throws IOException {
+    Deque<Runnable> waiting = new ArrayDeque<>();
+    model = new BenchModel(KnownFaces.NONE, Runnable::run, waiting::add, Runnable::run);
+    model.show(OpenPicture.open(picture, own, f -> {}));
+    model.passes().add(Kinds.of("heals"));
+    long id = model.passes().chosen().get();
+    model.passes().addMark(200, 150, 200, 150);
+    model.passes().addMark(120, 200, 120, 200);
+    model.passes().change(id, p -> p.withStrength(0.5));
+    while (!waiting.isEmpty()) {
+      waiting.poll().run();
+    }
+    assertThat(heals()).extracting(Heal::x0).containsExactly(200.0, 120.0);
+    assertThat(heals()).extracting(Heal::id).containsExactly(1L, 2L);
+    assertThat(model.passes().chosenPass().orElseThrow().strength()).isEqualTo(0.5);
   }
 
   private List<Heal> heals() {

@@ -1,6 +1,7 @@
 package carezza.pass;
 
 import carezza.setting.Place;
+import java.util.function.UnaryOperator;
 
 /** Something that can be done with a pass beside setting it. What it finds becomes a setting. */
 public sealed interface Action {
@@ -12,7 +13,7 @@ public sealed interface Action {
    *
    * @param key name in the word bundle
    * @param sizeMm diameter of the place
-   * @param found gives the pass with what was found there
+   * @param found finds what is to be set there
    */
   record PointAt(String key, double sizeMm, Pointed found) implements Action {}
 
@@ -20,25 +21,28 @@ public sealed interface Action {
    * Done with one of its marks, chosen on the picture.
    *
    * @param key name in the word bundle
-   * @param done gives the pass after it
+   * @param done finds what is to be changed
    */
   record WithMark(String key, Marked done) implements Action {}
 
-  /** Finds something at a place; may read pixels. */
+  /**
+   * Finds something at a place; may read pixels. What comes of it is laid on the pass as it is by
+   * then.
+   */
   @FunctionalInterface
   interface Pointed {
     /**
      * @throws IllegalArgumentException when the place cannot be used
      */
-    Pass at(EvaluationContext context, Place place);
+    UnaryOperator<Pass> at(EvaluationContext context, Place place);
   }
 
-  /** Does something with a mark; may read pixels. */
+  /** Does something with a mark; may read pixels. As {@link Pointed}. */
   @FunctionalInterface
   interface Marked {
     /**
      * @param times how often it was done with this mark before
      */
-    Pass with(EvaluationContext context, long mark, int times);
+    UnaryOperator<Pass> with(EvaluationContext context, long mark, int times);
   }
 }

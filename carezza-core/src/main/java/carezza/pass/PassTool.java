@@ -1,5 +1,7 @@
 package carezza.pass;
 
+import java.util.function.UnaryOperator;
+
 /** What the hand does on the picture while a pass is chosen and nothing else is pointed at. */
 public sealed interface PassTool {
   /** Nothing of its own: the picture is moved. */
@@ -10,8 +12,12 @@ public sealed interface PassTool {
 
   /** Marks are put on the picture by a click or a short line and their sources dragged. */
   interface Marking {
-    /** The pass with one more mark, whose id is 0 before; may read pixels. */
-    Pass add(EvaluationContext context, double x0, double y0, double x1, double y1, double sizeMm);
+    /**
+     * Finds what goes with one more mark; may read pixels. What comes of it is laid on the pass as
+     * it is by then.
+     */
+    UnaryOperator<Pass> add(
+        EvaluationContext context, double x0, double y0, double x1, double y1, double sizeMm);
 
     /** The pass with the source of a mark elsewhere. */
     Pass moved(Pass p, long mark, double dx, double dy);

@@ -20,6 +20,9 @@ public final class Settings {
   private final Map<String, Object> values;
   private final Extra extra;
 
+  /** 0 until it is asked for. */
+  private volatile long fingerprint;
+
   private Settings(List<Field<?>> fields, Map<String, Object> values, Extra extra) {
     this.fields = fields;
     this.values = values;
@@ -140,6 +143,11 @@ public final class Settings {
   }
 
   private void own(Field<?> f) {
+    for (Field<?> own : fields) {
+      if (own == f) {
+        return;
+      }
+    }
     if (!fields.contains(f)) {
       throw new IllegalArgumentException("there is no setting '" + f.key() + "' here");
     }
@@ -165,11 +173,16 @@ public final class Settings {
     return out;
   }
 
-  /** Fingerprint of all values. */
+  /** Fingerprint of all values; found once. */
   public long fingerprint() {
-    Hash h = new Hash();
-    fields.forEach(f -> addTo(h, f));
-    return h.get();
+    long known = fingerprint;
+    if (known == 0) {
+      Hash h = new Hash();
+      fields.forEach(f -> addTo(h, f));
+      known = h.get();
+      fingerprint = known;
+    }
+    return known;
   }
 
   private <T> void addTo(Hash h, Field<T> f) {

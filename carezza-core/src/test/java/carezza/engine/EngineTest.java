@@ -148,7 +148,7 @@ public class EngineTest {
     RunSheet s = Pictures.pinned().withPasses(List.of(p));
     Place place = new Place(150, 100, 8);
     Action.PointAt point = (Action.PointAt) p.kind().actions().get(0);
-    Pass found = point.found().at(e.view(s, () -> false).contextFor(p), place);
+    Pass found = point.found().at(e.view(s, () -> false).contextFor(p), place).apply(p);
     RunSheet now = s.change(1, q -> found);
     RgbBlock b = e.view(now, () -> false).read(0, new Rect(140, 90, 20, 20));
     double[] sum = new double[3];

@@ -257,6 +257,41 @@ public class DocumentTest {
   }
 
   @Test
+  public void aChangeInAListOf500IsALineUnder1kB() throws IOException {
+    Random r = new Random(9);
+    List<Heal> heals = new ArrayList<>();
+    for (int i = 0; i < 500; i++) {
+      heals.add(new Heal(r.nextDouble() * 4000, r.nextDouble() * 5000, 5, 6, 3, 9.5, -40.25));
+    }
+    RunSheet saved =
+        full().change(2, p -> p.with(Heals.HEALS, Heal.numbered(heals)).withStrength(1));
+    Journal j = new Journal(store.journalFile(), saved, saved);
+    RunSheet one =
+        saved.change(
+            2,
+            p -> {
+              List<Heal> all = new ArrayList<>(p.get(Heals.HEALS));
+              all.set(250, all.get(250).from(7, 8));
+              return p.with(Heals.HEALS, all);
+            });
+    j.append(one);
+    long first = Files.size(store.journalFile());
+    RunSheet two =
+        one.change(
+            2,
+            p -> {
+              List<Heal> all = new ArrayList<>(p.get(Heals.HEALS));
+              all.remove(3);
+              all.add(new Heal(1, 2, 3, 4, 5, 6, 7).withId(Heals.HEALS.nextId(all)));
+              return p.with(Heals.HEALS, all);
+            });
+    j.append(two);
+    assertThat(first).isLessThan(1000);
+    assertThat(Files.size(store.journalFile()) - first).isLessThan(1000);
+    assertThat(store.recover(saved, w -> {})).contains(two);
+  }
+
+  @Test
   public void aLineThatWasCutOffIsLeftOut() throws IOException {
     RunSheet saved = full();
     Journal j = new Journal(store.journalFile(), saved, saved);

@@ -18,6 +18,7 @@ import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.function.UnaryOperator;
 
 /**
  * Writes the documents of the demo job: a face confirmed on every sitter, and on Ilse a half-done
@@ -98,10 +99,10 @@ public final class DemoJob {
       Pass p = now.pass(pass).orElseThrow();
       double mm = 3 * m.radiusPx() / engine.frame(now).pxPerMm();
       PassTool.Marks tool = (PassTool.Marks) p.kind().tool();
-      Pass healed =
+      UnaryOperator<Pass> healed =
           tool.does()
               .add(engine.view(now, () -> false).contextFor(p), m.x(), m.y(), m.x(), m.y(), mm);
-      now = now.change(pass, q -> healed);
+      now = now.change(pass, healed);
     }
     return now;
   }

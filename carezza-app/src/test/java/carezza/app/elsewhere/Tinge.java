@@ -30,6 +30,7 @@ import carezza.setting.Unit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 
 /** Brings colour towards a tint: everywhere alike, or less away from a place; in full on dots. */
 public final class Tinge implements PassKind {
@@ -78,11 +79,13 @@ public final class Tinge implements PassKind {
     return new PassTool.Marks(
         new PassTool.Marking() {
           @Override
-          public Pass add(
+          public UnaryOperator<Pass> add(
               EvaluationContext c, double x0, double y0, double x1, double y1, double sizeMm) {
-            List<Dot> all = new ArrayList<>(c.pass().get(DOTS));
-            all.add(new Dot(DOTS.nextId(all), x0, y0, sizeMm, Extra.NONE));
-            return c.pass().with(DOTS, all);
+            return p -> {
+              List<Dot> all = new ArrayList<>(p.get(DOTS));
+              all.add(new Dot(DOTS.nextId(all), x0, y0, sizeMm, Extra.NONE));
+              return p.with(DOTS, all);
+            };
           }
 
           @Override
@@ -98,8 +101,7 @@ public final class Tinge implements PassKind {
         new Action.WithMark(
             "dropDot",
             (c, mark, times) ->
-                c.pass()
-                    .with(DOTS, c.pass().get(DOTS).stream().filter(d -> d.id() != mark).toList())));
+                p -> p.with(DOTS, p.get(DOTS).stream().filter(d -> d.id() != mark).toList())));
   }
 
   @Override

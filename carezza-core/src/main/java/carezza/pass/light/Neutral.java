@@ -21,6 +21,7 @@ import carezza.setting.Settings;
 import carezza.setting.Unit;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 
 /**
  * Neutral and exposure: a 3 x 3 adaptation in linear light (see {@link Adaptation#shift}) and a
@@ -102,18 +103,17 @@ public final class Neutral implements PassKind {
   }
 
   /**
-   * The pass set so that the mean light of a place becomes neutral; exposure stays.
+   * Sets a pass so that the mean light of a place becomes neutral; exposure stays.
    *
    * @throws IllegalArgumentException when the place is too dark or too coloured
    */
-  private static Pass neutralAt(EvaluationContext context, Place place) {
+  private static UnaryOperator<Pass> neutralAt(EvaluationContext context, Place place) {
     double[] mean = Places.meanLight(context.below(), context.frame(), place);
     double[] shift = Adaptation.neutralising(mean[0], mean[1], mean[2]);
-    return context
-        .pass()
-        .with(MIRED, rounded(shift[0], 10))
-        .with(DUV, rounded(shift[1], 1e4))
-        .with(PLACE, Optional.of(place));
+    return p ->
+        p.with(MIRED, rounded(shift[0], 10))
+            .with(DUV, rounded(shift[1], 1e4))
+            .with(PLACE, Optional.of(place));
   }
 
   @Override
