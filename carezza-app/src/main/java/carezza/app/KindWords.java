@@ -52,6 +52,8 @@ final class KindWords {
 
   /** What a pass did, in a few words. */
   static String of(Summary s) {
-    return Words.of(s.word(), s.numbers().toArray()).replace('-', '\u2212');
+    return Words.of(s.word(), s.numbers().toArray())
+        .replace('-', '\u2212')
+        .replaceAll("[+\u2212](?=0(\\.0+)?(?![\\d.]))", "");
   }
 }

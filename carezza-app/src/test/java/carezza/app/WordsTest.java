@@ -3,6 +3,7 @@ package carezza.app;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import carezza.pass.PassKind;
+import carezza.pass.Summary;
 import carezza.reading.ReadingKind;
 import carezza.reading.Readings;
 import carezza.screen.check.CheckViews;
@@ -102,6 +103,14 @@ public class WordsTest {
     }
     Keys.LIST.values().forEach(v -> assertThat(Words.of(v)).isNotBlank());
     CheckViews.all().forEach(v -> assertThat(Words.of("look." + v.key())).isNotBlank());
+  }
+
+  @Test
+  public void numbersAreWrittenAsAPersonWould() {
+    assertThat(KindWords.of(new Summary("sum.blotch", -0.3))).isEqualTo("blotch 0 %");
+    assertThat(KindWords.of(new Summary("sum.blotch", -38.2))).isEqualTo("blotch \u221238 %");
+    assertThat(KindWords.of(new Summary("sum.neutral", 12, -0.001)))
+        .isEqualTo("+12 mired, 0.00 stop");
   }
 
   /** What a pass can cause has a sentence; what is reported only has none to have. */

@@ -17,6 +17,7 @@ import carezza.setting.Unit;
 import carezza.sheet.Kinds;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.lang.reflect.Proxy;
 import java.util.ArrayList;
 import java.util.List;
 import org.testng.annotations.DataProvider;
@@ -166,6 +167,29 @@ public class PassContractTest {
   @Test(dataProvider = "brokenKinds")
   public void ruleCatchesABrokenKind(String rule, PassKind kind, String says) {
     assertThat(new PassContract(kind).broken(rule)).contains(says);
+  }
+
+  /** Of every registered kind: left out on coarser levels, it is caught. */
+  @Test(dataProvider = "kinds")
+  public void theLevelRuleCanFailForEveryKind(String kind) {
+    PassKind real = Kinds.of(kind);
+    PassKind blind =
+        (PassKind)
+            Proxy.newProxyInstance(
+                PassKind.class.getClassLoader(),
+                new Class<?>[] {PassKind.class},
+                (proxy, method, args) -> {
+                  boolean coarse =
+                      method.getName().equals("apply") && ((RgbBlock) args[1]).level() > 0;
+                  return coarse ? null : method.invoke(real, args);
+                });
+    assertThat(new PassContract(blind).broken("a level is near the reduced picture"))
+        .contains("level 1 stands");
+  }
+
+  @DataProvider
+  public Object[][] kinds() {
+    return Kinds.all().stream().map(k -> new Object[] {k.key()}).toArray(Object[][]::new);
   }
 
   @Test
