@@ -80,6 +80,11 @@ final class Painter implements AutoCloseable {
     Platform.runLater(() -> show.accept(drawn, end && newest.get() == mine));
   }
 
+  /** How many frames were asked for so far. */
+  long asked() {
+    return newest.get();
+  }
+
   /** Whether the newest request has been drawn sharply. */
   boolean isIdle() {
     return finished.get() == newest.get();

@@ -112,6 +112,18 @@ public class JourneyTest extends BenchWindow {
     until(() -> bench.model().readings().get() != readings);
     settle();
 
+    // a press on its knob that moves nothing is no step; a step asks for one frame
+    long steps = bench.model().settled().get();
+    robot.clickOn(robot.from(bar).lookup(".bar-knob").<Node>query());
+    settle();
+    assertThat(bench.model().settled().get()).as("a release without a move").isEqualTo(steps);
+    long asked = bench.picture().painter().asked();
+    WaitForAsyncUtils.asyncFx(
+            () -> bench.model().passes().change(pass("twoBands").id(), p -> p.withStrength(0.9)))
+        .get();
+    assertThat(bench.picture().painter().asked() - asked).as("frames of a step").isEqualTo(1);
+    settle();
+
     // dodge: a stroke on the forehead
     WaitForAsyncUtils.asyncFx(() -> bench.model().passes().chosen().set(pass("dodge").id())).get();
     int strokes = pass("dodge").area().strokes().size();
