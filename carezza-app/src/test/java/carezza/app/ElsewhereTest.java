@@ -26,8 +26,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
+import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.testfx.util.WaitForAsyncUtils;
@@ -91,25 +93,29 @@ public class ElsewhereTest extends BenchWindow {
     WaitForAsyncUtils.waitForFxEvents();
   }
 
-  /** A node of the card, scrolled to. */
+  /** A node of the card, scrolled to the middle and at rest there. */
   private Node shown(String id) throws Exception {
+    settle();
     Node n = robot.lookup(id).query();
-    Node card = robot.lookup(".card-scroll").query();
-    for (int i = 0; i < 40; i++) {
-      double y = n.localToScreen(n.getBoundsInLocal()).getCenterY();
-      double top = card.localToScreen(card.getBoundsInLocal()).getMinY() + 20;
-      double low = card.localToScreen(card.getBoundsInLocal()).getMaxY() - 70;
-      if (y > top && y < low) {
-        break;
-      }
-      robot
-          .moveTo(card)
-          .scroll(
-              y <= top
-                  ? javafx.geometry.VerticalDirection.DOWN
-                  : javafx.geometry.VerticalDirection.UP);
-      WaitForAsyncUtils.waitForFxEvents();
-    }
+    ScrollPane card = robot.lookup(".card-scroll").queryAs(ScrollPane.class);
+    WaitForAsyncUtils.asyncFx(
+            () -> {
+              Node list = card.getContent();
+              double height = card.getViewportBounds().getHeight();
+              double over = list.getLayoutBounds().getHeight() - height;
+              double y =
+                  list.sceneToLocal(n.localToScene(n.getBoundsInLocal())).getCenterY() - height / 2;
+              card.setVvalue(over <= 0 ? 0 : Math.max(0, Math.min(1, y / over)));
+            })
+        .get();
+    Bounds[] last = new Bounds[1];
+    until(
+        () -> {
+          WaitForAsyncUtils.waitForFxEvents();
+          Bounds was = last[0];
+          last[0] = n.localToScreen(n.getBoundsInLocal());
+          return last[0].equals(was);
+        });
     return n;
   }
 
