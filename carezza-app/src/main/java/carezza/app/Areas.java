@@ -262,6 +262,11 @@ public final class Areas {
     }
 
     @Override
+    public void dropped() {
+      model.endPreview();
+    }
+
+    @Override
     public void draw(Overlay o) {
       shapes().forEach(s -> ShapeOutline.draw(s.shape(), o));
     }

@@ -9,6 +9,7 @@ import carezza.face.FoundFace;
 import carezza.face.Pin;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 
 /** The handles by which the outlines of faces are bent. */
 final class FaceGrips implements HandlesTool.Grips {
@@ -28,6 +29,11 @@ final class FaceGrips implements HandlesTool.Grips {
   @Override
   public void move(int handle, Pin to, boolean done) {
     faces.bend(handle / HANDLES.length, HANDLES[handle % HANDLES.length], to, done);
+  }
+
+  @Override
+  public void dropped() {
+    faces.bent().set(Optional.empty());
   }
 
   @Override

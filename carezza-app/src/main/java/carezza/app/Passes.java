@@ -227,5 +227,10 @@ public final class Passes {
     public void moveSource(long mark, double dx, double dy, boolean done) {
       Passes.this.moveSource(mark, dx, dy, done);
     }
+
+    @Override
+    public void dropped() {
+      model.endPreview();
+    }
   }
 }

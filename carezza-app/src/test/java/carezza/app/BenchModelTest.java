@@ -6,7 +6,9 @@ import static org.assertj.core.api.Assertions.within;
 import carezza.app.tool.PenSample;
 import carezza.app.tool.Tool;
 import carezza.area.Area;
+import carezza.area.Extent;
 import carezza.area.Stroke;
+import carezza.area.Term;
 import carezza.face.FaceHandle;
 import carezza.face.FaceMap;
 import carezza.face.FoundFace;
@@ -217,6 +219,38 @@ public class BenchModelTest {
     model.tools().down(new PenSample(9, 9, 9, 9, 1, 0, 0, true, false));
     model.tools().up(on);
     assertThat(model.settled().get()).as("the barrel moves the picture").isEqualTo(settled);
+  }
+
+  private static PenSample pen(double x, double y) {
+    return new PenSample(x, y, x, y, 1, 0, 0, false, false);
+  }
+
+  /** Presses and drags, and lets go of the tool while the pen is still down. */
+  private void dragAndLetGo(double x, double y) {
+    model.tools().down(pen(x, y));
+    model.tools().moved(pen(x + 12, y + 9));
+    assertThat(model.isPreview()).isTrue();
+    RunSheet before = model.picture().get().history().now();
+    model.tools().letGo();
+    assertThat(model.sheet().get()).isSameAs(before);
+    model.tools().up(pen(x + 12, y + 9));
+    assertThat(model.picture().get().history().now()).isSameAs(before);
+  }
+
+  @Test
+  public void aSourceOrAHandleThatIsLetGoOfLeavesNoPreview() {
+    model.passes().add(Kinds.of("heals"));
+    model.passes().addMark(200, 150, 200, 150);
+    Heal h = model.passes().chosenPass().orElseThrow().items(Heal.class).get(0);
+    dragAndLetGo(200 + h.dx(), 150 + h.dy());
+    model.passes().add(Kinds.of("dodge"));
+    model.areas().draw(Term.How.ADD, Areas.Drawing.OVAL);
+    model.tools().down(pen(120, 100));
+    model.tools().moved(pen(240, 180));
+    model.tools().up(pen(240, 180));
+    List<Term> terms = model.passes().chosenPass().orElseThrow().area().terms();
+    Pin handle = ((Extent.Shape) terms.get(terms.size() - 1).what()).handles().get(0);
+    dragAndLetGo(handle.x(), handle.y());
   }
 
   @Test

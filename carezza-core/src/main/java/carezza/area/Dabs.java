@@ -7,7 +7,8 @@ import java.util.Arrays;
 /**
  * Dabs of a stroke in their order, with what is needed to fingerprint those near a place without
  * looking at each: sums of their fingerprints, and the bounds of every {@link #CHUNK} of them. Dabs
- * are added at the end; what is shared with an earlier state is not written again.
+ * are added at the end; what is shared with an earlier state is not written again, and arrays that
+ * grew are published whole to threads that read an earlier state.
  */
 final class Dabs {
   static final int X = 0;
@@ -19,13 +20,13 @@ final class Dabs {
   private static final int CHUNK = 64;
   private static final int BOUNDS = 4;
 
-  private double[] values = new double[FIELDS * CHUNK];
+  private volatile double[] values = new double[FIELDS * CHUNK];
 
   /** Sum of the fingerprints of all dabs before each. */
-  private long[] sums = new long[CHUNK + 1];
+  private volatile long[] sums = new long[CHUNK + 1];
 
   /** Least and greatest x and y of each chunk. */
-  private double[] bounds = new double[BOUNDS];
+  private volatile double[] bounds = new double[BOUNDS];
 
   int count;
 

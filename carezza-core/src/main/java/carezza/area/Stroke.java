@@ -66,7 +66,7 @@ public final class Stroke {
 
   /** Samples at the end of which more are put; what is there stays. */
   private static final class Samples {
-    private int[] values;
+    private volatile int[] values;
     private int used;
 
     Samples(int[] values) {

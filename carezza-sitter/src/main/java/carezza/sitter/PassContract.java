@@ -384,6 +384,7 @@ public final class PassContract {
     List<Pass> others = new ArrayList<>();
     others.add(acting.withStrength(0.5));
     for (Field<?> f : kind.fields()) {
+      others.add(atStart(acting, f));
       if (f instanceof NumberField n) {
         others.add(acting.with(n, n.max()));
         others.add(acting.with(n, (n.min() + n.max()) / 2));
@@ -397,6 +398,10 @@ public final class PassContract {
       }
     }
     return "";
+  }
+
+  private static <T> Pass atStart(Pass p, Field<T> f) {
+    return p.with(f, f.start());
   }
 
   /** Light below 0 and above 1 comes from shifts and wide gamuts and has to pass through. */

@@ -16,6 +16,9 @@ public final class HandlesTool extends Tool {
     /** Moves a handle; {@code done} makes it a step. */
     void move(int handle, Pin to, boolean done);
 
+    /** A handle that was being moved is let go without a step. */
+    void dropped();
+
     /** Draws what the handles belong to. */
     void draw(Overlay o);
   }
@@ -106,6 +109,14 @@ public final class HandlesTool extends Tool {
       grips.move(held, at(s), true);
     }
     held = -1;
+  }
+
+  @Override
+  void letGo() {
+    if (held >= 0) {
+      held = -1;
+      grips.dropped();
+    }
   }
 
   @Override

@@ -18,6 +18,9 @@ public final class MarksTool extends Tool {
     void add(double x0, double y0, double x1, double y1);
 
     void moveSource(long mark, double dx, double dy, boolean done);
+
+    /** A source that was being moved is let go without a step. */
+    void dropped();
   }
 
   private final Marked marked;
@@ -110,6 +113,14 @@ public final class MarksTool extends Tool {
     boolean line = Math.hypot(s.viewX() - start.viewX(), s.viewY() - start.viewY()) > CLICK;
     PenSample end = line ? s : start;
     marked.add(start.x(), start.y(), end.x(), end.y());
+  }
+
+  @Override
+  void letGo() {
+    if (dragged != null) {
+      dragged = null;
+      marked.dropped();
+    }
   }
 
   @Override
