@@ -13,6 +13,7 @@ import carezza.area.Seed;
 import carezza.area.Term;
 import carezza.area.Windows;
 import carezza.face.Pin;
+import carezza.pass.EvaluationContext;
 import carezza.pass.Pass;
 import carezza.region.RegionName;
 import carezza.sheet.RunSheet;
@@ -20,6 +21,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
+import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
 
 /**
@@ -183,13 +185,29 @@ public final class Areas {
 
   private void windowAt(int term, Pin at) {
     RunSheet s = model.picture().get().history().now();
-    Pass p = s.pass(model.passes().chosen().get()).orElseThrow();
-    if (term < p.area().terms().size()
-        && p.area().terms().get(term).what() instanceof Extent.Window w) {
+    long id = model.passes().chosen().get();
+    Optional<Pass> pass = s.pass(id);
+    Optional<Term> asked = pass.flatMap(p -> term(p, term));
+    if (asked.isPresent() && asked.get().what() instanceof Extent.Window w) {
+      int gone = model.timesGone(id);
+      double px = model.pxPerMm();
+      Supplier<EvaluationContext> context = model.context(s, pass.get());
       model.away(
-          () -> Windows.around(w, model.context(s, p).below(), model.pxPerMm(), at.x(), at.y()),
-          found -> setTerm(term, t -> t.with(found), true));
+          () -> Windows.around(w, context.get().below(), px, at.x(), at.y()),
+          found -> {
+            RunSheet now = model.picture().get().history().now();
+            boolean there =
+                model.timesGone(id) == gone
+                    && now.pass(id).flatMap(p -> term(p, term)).equals(asked);
+            if (there) {
+              model.passes().change(id, p -> p.withArea(with(p.area(), term, t -> t.with(found))));
+            }
+          });
     }
+  }
+
+  private static Optional<Term> term(Pass p, int i) {
+    return i < p.area().terms().size() ? Optional.of(p.area().terms().get(i)) : Optional.empty();
   }
 
   // ---- regions

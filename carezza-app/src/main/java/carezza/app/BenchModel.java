@@ -3,7 +3,7 @@ package carezza.app;
 import carezza.app.tool.Tool;
 import carezza.app.tool.Tools;
 import carezza.face.FaceFinder;
-import carezza.io.Document;
+import carezza.io.OpenDocument;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Pass;
 import carezza.reading.Reading;
@@ -12,8 +12,10 @@ import carezza.sheet.KnownSheet;
 import carezza.sheet.RunSheet;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.Executor;
@@ -53,6 +55,8 @@ public final class BenchModel {
   private final Areas areas = new Areas(this);
   private final Looking looking = new Looking(this);
   private final Faces faces;
+  private final Failures failures = new Failures(this::say, this::makeRoom);
+  private final Map<Long, Integer> gone = new HashMap<>();
   private final Executor worker;
   private final Executor ui;
 
@@ -145,16 +149,18 @@ public final class BenchModel {
     return message;
   }
 
-  /** Puts a picture on the bench. */
+  /** Puts a picture on the bench in the place of the one that stands there, which is let go of. */
   public void show(OpenPicture p) {
+    tools.letGo();
+    leave();
+    gone.clear();
     readings.set(List.of());
     picture.set(p);
     sheet.set(p.history().now());
-    unsaved.set(p.recovered());
+    unsaved.set(p.document().isRecovered());
     passes
         .chosen()
         .set(p.history().now().passes().stream().findFirst().map(Pass::id).orElse(Passes.NONE));
-    tools.letGo();
     looking.before().set(Looking.Before.NO);
     faces.refuseOffered();
     rivals.set(Optional.empty());
@@ -163,15 +169,45 @@ public final class BenchModel {
       faces.offerFound(p);
     }
     List<String> said = new ArrayList<>();
-    if (p.recovered()) {
+    if (p.document().isRecovered()) {
       said.add(Words.of("message.recovered"));
     }
-    if (!p.store().isBesidePicture()) {
+    if (p.document().isElsewhere()) {
+      said.add(Words.of("message.elsewhere"));
+    } else if (!p.document().store().isBesidePicture()) {
       said.add(Words.of("message.readOnlyFolder"));
     }
     said.addAll(p.warnings());
     message.set(String.join(" ", said));
     settled.set(settled.get() + 1);
+  }
+
+  /** Lets go of the picture that stands on the bench; its record is on the disk then. */
+  void leave() {
+    if (isOpen()) {
+      OpenPicture p = picture.get();
+      try {
+        p.document().close();
+      } catch (IOException e) {
+        failures.tell(Failures.What.STEP, p.name(), e);
+      }
+    }
+  }
+
+  /** What went wrong is told here; may be used from any thread. */
+  Failures failures() {
+    return failures;
+  }
+
+  private void say(String sentence) {
+    ui.execute(() -> message.set(sentence));
+  }
+
+  private void makeRoom() {
+    OpenPicture p = picture.get();
+    if (p != null) {
+      p.engine().forget();
+    }
   }
 
   public boolean isOpen() {
@@ -204,47 +240,82 @@ public final class BenchModel {
     sheet.set(next);
     settled.set(settled.get() + 1);
     if (!next.equals(was)) {
-      changed();
+      changed(was);
     }
   }
 
-  private void changed() {
-    unsaved.set(true);
+  private void changed(RunSheet was) {
+    RunSheet now = sheet.get();
+    unsaved.set(now != picture.get().document().saved());
+    was.passes().stream()
+        .map(Pass::id)
+        .filter(id -> now.pass(id).isEmpty())
+        .forEach(id -> gone.merge(id, 1, Integer::sum));
     if (passes.chosenPass().isEmpty()) {
       passes.chosen().set(Passes.NONE);
     }
-    try {
-      picture.get().journal().append(sheet.get());
-    } catch (IOException e) {
-      message.set(Words.of("message.journalFailed"));
-    }
+    picture.get().document().append(now);
+  }
+
+  /**
+   * How often the pass of an id has gone so far: a pass that comes later may have its id, and is
+   * not what was meant before.
+   */
+  int timesGone(long id) {
+    return gone.getOrDefault(id, 0);
   }
 
   public void undo() {
-    if (isOpen() && picture.get().history().canUndo()) {
-      sheet.set(picture.get().history().undo());
-      settled.set(settled.get() + 1);
-      changed();
+    if (isOpen() && !tools.interrupt() && picture.get().history().canUndo()) {
+      turnTo(picture.get().history()::undo);
     }
   }
 
   public void redo() {
-    if (isOpen() && picture.get().history().canRedo()) {
-      sheet.set(picture.get().history().redo());
-      settled.set(settled.get() + 1);
-      changed();
+    if (isOpen() && !tools.interrupt() && picture.get().history().canRedo()) {
+      turnTo(picture.get().history()::redo);
     }
   }
 
-  /** Writes the document; the journal begins anew. */
+  private void turnTo(Supplier<RunSheet> step) {
+    RunSheet was = picture.get().history().now();
+    sheet.set(step.get());
+    settled.set(settled.get() + 1);
+    changed(was);
+  }
+
+  /** Writes the document; the record of unsaved work begins anew. */
   public void save() throws IOException {
     OpenPicture p = picture.get();
-    RunSheet now = p.history().now();
-    Document d = p.document().with(now);
-    p.store().save(d);
-    p.journal().clear(now);
+    OpenDocument.Outcome o = p.document().save(p.history().now());
+    if (!o.saved()) {
+      message.set(Words.of("message.stillElsewhere"));
+      return;
+    }
     unsaved.set(false);
-    message.set(p.store().isBesidePicture() ? "" : Words.of("message.readOnlyFolder"));
+    List<String> said = new ArrayList<>(o.warnings());
+    o.aside().ifPresent(a -> said.add(Words.of("message.changedOutside", a.getFileName())));
+    if (!p.document().store().isBesidePicture()) {
+      said.add(Words.of("message.readOnlyFolder"));
+    }
+    message.set(String.join(" ", said));
+  }
+
+  /** Looks whether another program has changed the document, as when the window is come back to. */
+  void lookOutside() {
+    if (!isOpen()) {
+      return;
+    }
+    OpenPicture p = picture.get();
+    away(
+        worker,
+        Failures.What.OTHER,
+        () -> p.document().isChangedOutside(),
+        changed -> {
+          if (changed) {
+            message.set(Words.of("message.isChangedOutside", p.name()));
+          }
+        });
   }
 
   /** Waves a place away that draws the eye. */
@@ -252,34 +323,49 @@ public final class BenchModel {
     commit(picture.get().history().now().leaving(place));
   }
 
-  /** Reads pixels on the worker, then goes on with the outcome where properties are set. */
-  <T> void away(Supplier<T> read, Consumer<T> then) {
-    away(worker, read, then);
+  /** Work that may fail. */
+  @FunctionalInterface
+  interface Work<T> {
+    T get() throws IOException;
   }
 
-  <T> void away(Executor where, Supplier<T> read, Consumer<T> then) {
+  /**
+   * Reads pixels on the worker, then goes on with the outcome where properties are set, if the
+   * picture is still the same.
+   */
+  <T> void away(Work<T> read, Consumer<T> then) {
+    away(worker, Failures.What.FIND, read, then);
+  }
+
+  <T> void away(Executor where, Failures.What what, Work<T> read, Consumer<T> then) {
     OpenPicture open = picture.get();
+    Consumer<Runnable> there =
+        r ->
+            ui.execute(
+                () -> {
+                  if (picture.get() == open) {
+                    r.run();
+                  }
+                });
     where.execute(
         () -> {
           try {
             T value = read.get();
-            ui.execute(
-                () -> {
-                  if (picture.get() == open) {
-                    then.accept(value);
-                  }
-                });
+            there.accept(() -> then.accept(value));
           } catch (CancellationException e) {
             return;
           } catch (IllegalArgumentException e) {
-            ui.execute(() -> message.set(Words.of("message.placeUnfit")));
+            there.accept(() -> message.set(Words.of("message.placeUnfit")));
+          } catch (Throwable e) {
+            failures.tell(what, open.name(), e);
           }
         });
   }
 
-  /** What a pass of a sheet is evaluated in. */
-  EvaluationContext context(RunSheet s, Pass p) {
-    return picture.get().engine().view(s, () -> false).contextFor(p);
+  /** What a pass of a sheet of the picture on the bench is evaluated in. */
+  Supplier<EvaluationContext> context(RunSheet s, Pass p) {
+    OpenPicture open = picture.get();
+    return () -> open.engine().view(s, () -> picture.get() != open).contextFor(p);
   }
 
   /** The tools at hand while none was taken up: handles of shapes, then the chosen pass's own. */

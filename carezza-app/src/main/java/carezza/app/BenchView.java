@@ -74,7 +74,6 @@ public final class BenchView extends StackPane implements AutoCloseable {
         new FileDesk(
             model,
             busy,
-            worker,
             this::getScene,
             userData,
             () -> {
@@ -335,11 +334,16 @@ public final class BenchView extends StackPane implements AutoCloseable {
     double sy = view.sourceY(y);
     Runnable read =
         () -> {
-          double[] lab = PictureView.lightAt(p, s, sx, sy);
-          Platform.runLater(() -> status.colour(lab));
+          Optional<double[]> lab = PictureView.lightAt(p, s, sx, sy);
+          Platform.runLater(() -> status.colour(lab.orElseGet(() -> new double[0])));
         };
     if (colourWanted.getAndSet(read) == null) {
-      worker.execute(() -> colourWanted.getAndSet(null).run());
+      model.away(
+          () -> {
+            colourWanted.getAndSet(null).run();
+            return null;
+          },
+          nothing -> {});
     }
   }
 
@@ -393,7 +397,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
     } else if (exportPanel.isVisible()) {
       exportPanel.setVisible(false);
     } else if (busy.isVisible()) {
-      busy.cancel();
+      busy.cancelNewest();
     } else if (!model.faces().offered().get().isEmpty()) {
       model.faces().refuseOffered();
     } else if (model.tools().taken().isPresent()) {
@@ -416,7 +420,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
 
   @Override
   public void close() {
-    busy.cancel();
+    files.close();
     view.painter().close();
     measurer.close();
     worker.shutdownNow();

@@ -1,5 +1,7 @@
 package carezza.app;
 
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.concurrent.CancellationException;
 import javafx.application.Platform;
 import javafx.scene.control.Button;
@@ -8,44 +10,75 @@ import javafx.scene.control.ProgressBar;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
-/** What is being waited for, how far it is, and a way to stop it. */
+/**
+ * What is being waited for, how far it is, and a way to stop it: a row for each thing, that was
+ * begun last at the foot.
+ */
 final class Busy extends VBox {
-  private final ProgressBar progress = new ProgressBar();
-  private final Label text = new Label();
-  private volatile boolean cancelled;
+  private final Deque<Task> tasks = new ArrayDeque<>();
 
   Busy() {
-    super(8);
+    super(14);
     getStyleClass().add("busy");
     setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
     setVisible(false);
-    Button cancel = new Button(Words.of("action.cancel"));
-    cancel.setId("cancel");
-    cancel.setOnAction(e -> cancel());
-    progress.setPrefWidth(280);
-    getChildren().addAll(text, progress, cancel);
   }
 
-  void begin(String what) {
-    cancelled = false;
-    text.setText(what);
-    progress.setProgress(0);
-    setVisible(true);
-  }
+  /** One thing that is waited for. */
+  final class Task {
+    private final ProgressBar progress = new ProgressBar(0);
+    private final VBox row = new VBox(8);
+    private volatile boolean cancelled;
 
-  void cancel() {
-    cancelled = true;
-  }
-
-  boolean isCancelled() {
-    return cancelled;
-  }
-
-  /** Told by a worker; throws when the work is no longer wanted. */
-  void report(double share) {
-    if (cancelled) {
-      throw new CancellationException("cancelled");
+    private Task(String what) {
+      Button cancel = new Button(Words.of("action.cancel"));
+      cancel.setId("cancel");
+      cancel.setOnAction(e -> cancel());
+      progress.setPrefWidth(280);
+      row.getChildren().addAll(new Label(what), progress, cancel);
     }
-    Platform.runLater(() -> progress.setProgress(share));
+
+    void cancel() {
+      cancelled = true;
+    }
+
+    boolean isCancelled() {
+      return cancelled;
+    }
+
+    /** Told by a worker; throws when the work is no longer wanted. */
+    void report(double share) {
+      if (cancelled) {
+        throw new CancellationException("cancelled");
+      }
+      Platform.runLater(() -> progress.setProgress(share));
+    }
+
+    /** It is done, or was given up; on the interface thread. */
+    void end() {
+      tasks.remove(this);
+      getChildren().remove(row);
+      setVisible(!tasks.isEmpty());
+    }
+  }
+
+  /** Begins to wait for something; on the interface thread. */
+  Task begin(String what) {
+    Task t = new Task(what);
+    tasks.addLast(t);
+    getChildren().add(t.row);
+    setVisible(true);
+    return t;
+  }
+
+  /** Stops what was begun last. */
+  void cancelNewest() {
+    if (!tasks.isEmpty()) {
+      tasks.peekLast().cancel();
+    }
+  }
+
+  void cancelAll() {
+    tasks.forEach(Task::cancel);
   }
 }

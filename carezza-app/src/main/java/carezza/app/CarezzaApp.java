@@ -33,7 +33,10 @@ public final class CarezzaApp extends Application {
   public static BenchView show(Stage stage, Path userData) {
     Font.loadFont(CarezzaApp.class.getResourceAsStream("fonts/B612-Regular.otf"), 14);
     Font.loadFont(CarezzaApp.class.getResourceAsStream("fonts/B612-Bold.otf"), 14);
+    LogFile.begin(userData);
     BenchView bench = new BenchView(userData);
+    Thread.setDefaultUncaughtExceptionHandler(
+        (t, e) -> bench.model().failures().tell(Failures.What.OTHER, "", e));
     Scene scene = new Scene(bench, 1280, 800);
     scene.getStylesheets().add(CarezzaApp.class.getResource("bench.css").toExternalForm());
     stage.setTitle(Words.of("app.title"));
@@ -42,10 +45,18 @@ public final class CarezzaApp extends Application {
     stage.setScene(scene);
     stage.setOnCloseRequest(
         e -> {
-          if (!bench.files().mayLeave()) {
+          if (!bench.files().mayClose()) {
             e.consume();
           }
         });
+    stage
+        .focusedProperty()
+        .addListener(
+            (o, a, focused) -> {
+              if (focused) {
+                bench.model().lookOutside();
+              }
+            });
     stage.show();
     return bench;
   }

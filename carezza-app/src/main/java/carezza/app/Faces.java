@@ -93,18 +93,26 @@ public final class Faces {
   }
 
   void offerFound(OpenPicture p) {
-    seek(
-        p,
-        faces -> {
-          if (p.history().now().faceMap().isEmpty()) {
-            offered.set(faces);
-          }
-        });
+    seek(p, offered::set);
   }
 
   private void seek(OpenPicture p, Consumer<List<FoundFace>> then) {
+    away(() -> finder.find(p.engine().original(), () -> model.picture().get() != p), then);
+  }
+
+  /** Looks for something; what is found counts only while the face map is still the same. */
+  private <T> void away(BenchModel.Work<T> find, Consumer<T> then) {
+    OpenPicture p = model.picture().get();
+    Optional<FaceMap> asked = p.history().now().faceMap();
     model.away(
-        seeker, () -> finder.find(p.engine().original(), () -> model.picture().get() != p), then);
+        seeker,
+        Failures.What.FACES,
+        find,
+        found -> {
+          if (p.history().now().faceMap().equals(asked)) {
+            then.accept(found);
+          }
+        });
   }
 
   /** Looks for faces in a picture whose eyes were pinned by hand. */
@@ -126,8 +134,7 @@ public final class Faces {
         .faceMap()
         .ifPresent(
             m ->
-                model.away(
-                    seeker,
+                away(
                     () -> finder.at(p.engine().original(), m.rightEye(), m.leftEye()),
                     found -> {
                       model.message().set(found.isEmpty() ? Words.of("message.noFaceAtPins") : "");
@@ -146,8 +153,7 @@ public final class Faces {
       model.message().set(Words.of("message.pinsUnfit"));
       return;
     }
-    model.away(
-        seeker, () -> finder.laid(p.engine().original(), pins), laid -> offered.set(List.of(laid)));
+    away(() -> finder.laid(p.engine().original(), pins), laid -> offered.set(List.of(laid)));
   }
 
   /** Takes the faces that were found: scale, and regions with no pointing. */

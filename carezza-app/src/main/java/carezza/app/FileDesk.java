@@ -1,5 +1,6 @@
 package carezza.app;
 
+import carezza.engine.TileCache;
 import carezza.io.ExportSettings;
 import carezza.io.Exporter;
 import carezza.io.format.InputFormats;
@@ -12,6 +13,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
 import javafx.application.Platform;
@@ -21,33 +23,39 @@ import javafx.scene.control.ButtonType;
 import javafx.scene.control.Dialog;
 import javafx.stage.FileChooser;
 
-/** Opening, saving, exporting and leaving pictures, with the questions these need. */
-final class FileDesk {
+/**
+ * Opening, saving, exporting and leaving pictures, with the questions these need. Opening and
+ * exporting each have a thread and a cancel of their own.
+ */
+final class FileDesk implements AutoCloseable {
   private final BenchModel model;
   private final Busy busy;
-  private final ExecutorService worker;
+  private final ExecutorService reader = Executors.newSingleThreadExecutor(Painter.daemon("open"));
+  private final ExecutorService writer =
+      Executors.newSingleThreadExecutor(Painter.daemon("export"));
   private final Supplier<Scene> window;
-  private final Path userData;
+  private final Opener opener;
   private final Recent recent;
   private final Runnable opened;
+
+  /** What is being opened; on the interface thread. */
+  private Optional<Busy.Task> opening = Optional.empty();
 
   /**
    * @param opened run when a picture has come on the bench
    */
-  FileDesk(
-      BenchModel model,
-      Busy busy,
-      ExecutorService worker,
-      Supplier<Scene> window,
-      Path userData,
-      Runnable opened) {
+  FileDesk(BenchModel model, Busy busy, Supplier<Scene> window, Path userData, Runnable opened) {
     this.model = model;
     this.busy = busy;
-    this.worker = worker;
     this.window = window;
-    this.userData = userData;
     this.opened = opened;
+    opener = new Opener(userData, TileCache.ofHeapShare(), this::notRecorded);
     recent = new Recent(userData);
+  }
+
+  private void notRecorded(Exception e) {
+    OpenPicture p = model.picture().get();
+    model.failures().tell(Failures.What.STEP, p == null ? "" : p.name(), e);
   }
 
   List<Path> recent() {
@@ -97,39 +105,79 @@ final class FileDesk {
     return "*." + extension;
   }
 
-  /** Opens a picture, or the first picture of a folder, after asking about unsaved work. */
+  /**
+   * Opens a picture, or the first picture of a folder, after asking about unsaved work. The picture
+   * on the bench stays as it is until the new one stands there.
+   */
   void open(Path path) {
     Path file = Files.isDirectory(path) ? pictures(path).stream().findFirst().orElse(path) : path;
-    if (!mayLeave()) {
+    Leaving leaving = mayLeave();
+    if (leaving == Leaving.STAY) {
       return;
     }
-    busy.begin(Words.of("busy.opening", file.getFileName()));
-    worker.execute(
-        () -> {
-          try {
-            OpenPicture p = OpenPicture.open(file.toAbsolutePath(), userData, busy::report);
-            Platform.runLater(
+    boolean drop = leaving == Leaving.DROP;
+    OpenPicture old = model.picture().get();
+    RunSheet dropped = drop ? old.history().now() : null;
+    boolean again = old != null && old.file().path().equals(file.toAbsolutePath());
+    opening.ifPresent(Busy.Task::cancel);
+    Busy.Task task = busy.begin(Words.of("busy.opening", Failures.name(file)));
+    opening = Optional.of(task);
+    reader.execute(
+        () ->
+            work(
+                task,
+                Failures.What.OPEN,
+                file,
                 () -> {
-                  busy.setVisible(false);
-                  model.show(p);
-                  recent.add(file.toAbsolutePath());
-                  opened.run();
-                });
-          } catch (CancellationException e) {
-            end("");
-          } catch (IOException | RuntimeException e) {
-            end(e.getMessage());
-          } catch (OutOfMemoryError e) {
-            end(Words.of("message.memory", file.getFileName()));
-          }
-        });
+                  OpenPicture p = opener.open(file.toAbsolutePath(), drop && again, task::report);
+                  return () -> show(p, task, old, dropped);
+                }));
   }
 
-  private void end(String sentence) {
+  /** Puts a picture that was opened on the bench, unless it is not wanted any more. */
+  private void show(OpenPicture p, Busy.Task task, OpenPicture old, RunSheet dropped) {
+    if (task.isCancelled()) {
+      close(p);
+      return;
+    }
+    if (dropped != null && old == model.picture().get() && old.history().now() == dropped) {
+      try {
+        old.document().drop();
+      } catch (IOException e) {
+        model.failures().tell(Failures.What.STEP, old.name(), e);
+      }
+    }
+    model.show(p);
+    recent.add(p.file().path());
+    opened.run();
+  }
+
+  private void close(OpenPicture p) {
+    try {
+      p.document().close();
+    } catch (IOException e) {
+      model.failures().tell(Failures.What.STEP, p.name(), e);
+    }
+  }
+
+  /** Does what is waited for, and then what follows from it on the interface thread. */
+  private void work(Busy.Task task, Failures.What what, Path file, BenchModel.Work<Runnable> work) {
+    try {
+      end(task, work.get());
+    } catch (CancellationException e) {
+      boolean export = what == Failures.What.EXPORT;
+      end(task, () -> model.message().set(export ? Words.of("message.exportCancelled") : ""));
+    } catch (Throwable e) {
+      end(task, () -> {});
+      model.failures().tell(what, Failures.name(file), e);
+    }
+  }
+
+  private void end(Busy.Task task, Runnable then) {
     Platform.runLater(
         () -> {
-          busy.setVisible(false);
-          model.message().set(sentence);
+          task.end();
+          then.run();
         });
   }
 
@@ -139,9 +187,9 @@ final class FileDesk {
     }
     try {
       model.save();
-      return true;
-    } catch (IOException e) {
-      model.message().set(e.getMessage());
+      return !model.unsaved().get();
+    } catch (IOException | RuntimeException e) {
+      model.failures().tell(Failures.What.SAVE, model.picture().get().name(), e);
       return false;
     }
   }
@@ -151,12 +199,7 @@ final class FileDesk {
     OpenPicture p = model.picture().get();
     FileChooser c = new FileChooser();
     c.setTitle(Words.of("export.title"));
-    String name = p.file().path().getFileName().toString();
-    c.setInitialFileName(
-        name.substring(0, name.lastIndexOf('.'))
-            + Words.of("export.suffix")
-            + "."
-            + settings.format().extensions().get(0));
+    c.setInitialFileName(exportName(p.name(), settings));
     c.setInitialDirectory(p.file().path().toAbsolutePath().getParent().toFile());
     c.getExtensionFilters()
         .add(
@@ -169,64 +212,111 @@ final class FileDesk {
     }
   }
 
+  /** The name that is offered for an export; a picture's own may have no extension. */
+  static String exportName(String picture, ExportSettings settings) {
+    int point = picture.lastIndexOf('.');
+    return (point > 0 ? picture.substring(0, point) : picture)
+        + Words.of("export.suffix")
+        + "."
+        + settings.format().extensions().get(0);
+  }
+
   /** Writes the picture at full size. */
   void export(Path out, ExportSettings settings) {
     OpenPicture p = model.picture().get();
     boolean named = OutputFormats.ofName(out).equals(Optional.of(settings.format()));
     String end = "." + settings.format().extensions().get(0);
     Path file = named ? out : out.resolveSibling(out.getFileName() + end);
+    if (!named && Files.exists(file) && !mayReplace(file)) {
+      return;
+    }
     RunSheet now = p.history().now();
-    busy.begin(Words.of("busy.exporting", file.getFileName()));
-    worker.execute(
-        () -> {
-          try {
-            Exporter.export(
-                p.file(),
-                p.engine(),
-                p.engine().view(now, busy::isCancelled).prepared().readOnce(),
-                settings,
+    Busy.Task task = busy.begin(Words.of("busy.exporting", Failures.name(file)));
+    writer.execute(
+        () ->
+            work(
+                task,
+                Failures.What.EXPORT,
                 file,
-                Math.max(1, Runtime.getRuntime().availableProcessors()),
-                busy::report);
-            end(Words.of("message.exported", file.getFileName()));
-          } catch (CancellationException e) {
-            end(Words.of("message.exportCancelled"));
-          } catch (IOException | RuntimeException e) {
-            end(e.getMessage());
-          }
-        });
+                () -> {
+                  Exporter.export(
+                      p.file(),
+                      p.engine(),
+                      p.engine().view(now, task::isCancelled).prepared().readOnce(),
+                      settings,
+                      file,
+                      Math.max(1, Runtime.getRuntime().availableProcessors()),
+                      task::report);
+                  String sentence = Words.of("message.exported", Failures.name(file));
+                  return () -> model.message().set(sentence);
+                }));
   }
 
-  /** Asks what to do with unsaved work; true when the picture may be left. */
-  boolean mayLeave() {
+  /** What is to become of unsaved work. */
+  enum Leaving {
+    STAY,
+    LEAVE,
+    DROP
+  }
+
+  /** Asks what to do with unsaved work. */
+  private Leaving mayLeave() {
     if (!model.isOpen() || !model.unsaved().get()) {
-      return true;
+      return Leaving.LEAVE;
     }
-    Dialog<ButtonType> d = new Dialog<>();
-    d.initOwner(window.get().getWindow());
-    d.setTitle(Words.of("leave.title"));
-    d.setHeaderText(null);
-    d.setContentText(Words.of("leave.text", model.picture().get().file().path().getFileName()));
-    d.getDialogPane().getStylesheets().addAll(window.get().getStylesheets());
-    d.getDialogPane().getStyleClass().addAll(window.get().getRoot().getStyleClass());
     ButtonType save = new ButtonType(Words.of("leave.save"), ButtonBar.ButtonData.YES);
     ButtonType drop = new ButtonType(Words.of("leave.drop"), ButtonBar.ButtonData.NO);
     ButtonType stay = new ButtonType(Words.of("leave.stay"), ButtonBar.ButtonData.CANCEL_CLOSE);
-    d.getDialogPane().getButtonTypes().setAll(save, drop, stay);
-    ButtonType answer = d.showAndWait().orElse(stay);
+    String text = Words.of("leave.text", model.picture().get().name());
+    ButtonType answer = ask("leave.title", text, stay, save, drop);
     if (answer == save) {
-      return save();
+      return save() ? Leaving.LEAVE : Leaving.STAY;
     }
-    if (answer == drop) {
+    return answer == drop ? Leaving.DROP : Leaving.STAY;
+  }
+
+  private boolean mayReplace(Path file) {
+    ButtonType replace = new ButtonType(Words.of("replace.do"), ButtonBar.ButtonData.YES);
+    ButtonType stay = new ButtonType(Words.of("replace.stay"), ButtonBar.ButtonData.CANCEL_CLOSE);
+    String text = Words.of("replace.text", Failures.name(file));
+    return ask("replace.title", text, stay, replace) == replace;
+  }
+
+  /** The answer to a question; the first when the dialog is closed. */
+  private ButtonType ask(String titleKey, String text, ButtonType stay, ButtonType... others) {
+    Dialog<ButtonType> d = new Dialog<>();
+    d.initOwner(window.get().getWindow());
+    d.setTitle(Words.of(titleKey));
+    d.setHeaderText(null);
+    d.setContentText(text);
+    d.getDialogPane().getStylesheets().addAll(window.get().getStylesheets());
+    d.getDialogPane().getStyleClass().addAll(window.get().getRoot().getStyleClass());
+    d.getDialogPane().getButtonTypes().setAll(others);
+    d.getDialogPane().getButtonTypes().add(stay);
+    return d.showAndWait().orElse(stay);
+  }
+
+  /** Asks about unsaved work before the window closes; false when it is to stay open. */
+  boolean mayClose() {
+    Leaving leaving = mayLeave();
+    if (leaving == Leaving.DROP) {
       OpenPicture p = model.picture().get();
       try {
-        p.journal().clear(p.document().sheet());
+        p.document().drop();
       } catch (IOException e) {
-        model.message().set(e.getMessage());
+        model.failures().tell(Failures.What.STEP, p.name(), e);
+        return false;
       }
       model.unsaved().set(false);
-      return true;
     }
-    return false;
+    return leaving != Leaving.STAY;
+  }
+
+  @Override
+  public void close() {
+    busy.cancelAll();
+    reader.shutdownNow();
+    writer.shutdownNow();
+    model.leave();
   }
 }

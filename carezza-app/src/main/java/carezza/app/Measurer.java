@@ -88,9 +88,10 @@ final class Measurer implements AutoCloseable {
       }
     } catch (CancellationException e) {
       // begun again below, or not wanted any more
-    } catch (RuntimeException e) {
+    } catch (Throwable e) {
       finished.set(job.number());
-      throw e;
+      model.failures().tell(Failures.What.READINGS, job.picture().name(), e);
+      return;
     }
     if (!isStale(job)) {
       worker.schedule(() -> whenDrawn(job, part), LOOK_AGAIN_MS, TimeUnit.MILLISECONDS);

@@ -10,6 +10,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.BiConsumer;
 import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import javafx.application.Platform;
 
@@ -29,9 +30,17 @@ final class Painter implements AutoCloseable {
   /** Levels by which it is coarser. */
   private static final int COARSER = 2;
 
+  private final Consumer<Throwable> failed;
   private Drawn last;
   private final AtomicLong newest = new AtomicLong();
   private final AtomicLong finished = new AtomicLong();
+
+  /**
+   * @param failed told on a worker when a frame could not be drawn
+   */
+  Painter(Consumer<Throwable> failed) {
+    this.failed = failed;
+  }
 
   static java.util.concurrent.ThreadFactory daemon(String name) {
     return r -> {
@@ -68,6 +77,9 @@ final class Painter implements AutoCloseable {
             }
           } catch (CancellationException e) {
             return;
+          } catch (Throwable e) {
+            last = null;
+            failed.accept(e);
           } finally {
             finished.set(mine);
           }

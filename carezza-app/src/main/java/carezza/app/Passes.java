@@ -22,6 +22,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.Predicate;
+import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.LongProperty;
 import javafx.beans.property.SimpleLongProperty;
@@ -155,26 +157,60 @@ public final class Passes {
   /** Puts a mark of the brush's size on the chosen pass. */
   public void addMark(double x0, double y0, double x1, double y1) {
     double mm = model.brush().get().sizeMm();
-    marking().ifPresent(m -> away(chosen.get(), c -> m.add(c, x0, y0, x1, y1, mm)));
+    marking().ifPresent(m -> away(chosen.get(), p -> true, c -> m.add(c, x0, y0, x1, y1, mm)));
   }
 
   public void moveSource(long mark, double dx, double dy, boolean done) {
     marking().ifPresent(m -> change(chosen.get(), p -> m.moved(p, mark, dx, dy), done));
   }
 
-  /** Reads pixels with a pass; what is found becomes a step on the pass as it is by then. */
-  private void away(long id, Function<EvaluationContext, UnaryOperator<Pass>> find) {
+  /**
+   * Reads pixels with a pass; what is found becomes a step on the pass as it is by then, or nothing
+   * when that pass has gone meanwhile.
+   *
+   * @param stillMeant whether the pass as it is by then has what was asked about
+   */
+  private void away(
+      long id, Predicate<Pass> stillMeant, Function<EvaluationContext, UnaryOperator<Pass>> find) {
     RunSheet s = now();
+    int gone = model.timesGone(id);
     s.pass(id)
         .ifPresent(
-            p -> model.away(() -> find.apply(model.context(s, p)), found -> change(id, found)));
+            p -> {
+              Supplier<EvaluationContext> context = model.context(s, p);
+              model.away(
+                  () -> find.apply(context.get()),
+                  found -> {
+                    boolean there =
+                        model.timesGone(id) == gone
+                            && now().pass(id).filter(stillMeant).isPresent();
+                    if (there) {
+                      change(id, found);
+                    }
+                  });
+            });
   }
 
   /** Does what a pass offers to be done with one of its marks. */
   public void act(Action.WithMark action, long mark) {
     long id = chosen.get();
+    Optional<Mark> asked = chosenPass().flatMap(p -> mark(p, mark));
     int before = times.merge(id + "/" + mark + "/" + action.key(), 1, Integer::sum) - 1;
-    away(id, c -> action.done().with(c, mark, before));
+    asked.ifPresent(
+        m ->
+            away(
+                id,
+                p -> mark(p, mark).filter(n -> isSamePlace(m, n)).isPresent(),
+                c -> action.done().with(c, mark, before)));
+  }
+
+  private static Optional<Mark> mark(Pass p, long id) {
+    return p.items(Mark.class).stream().filter(m -> m.id() == id).findFirst();
+  }
+
+  /** A mark that was put later may have the id of one that went. */
+  private static boolean isSamePlace(Mark a, Mark b) {
+    return a.x0() == b.x0() && a.y0() == b.y0() && a.x1() == b.x1() && a.y1() == b.y1();
   }
 
   /** Lets the next click on the picture be the place that an action asks for. */
@@ -193,7 +229,7 @@ public final class Passes {
 
   private void pointed(long id, Action.PointAt action, Pin at) {
     Place place = new Place(at.x(), at.y(), action.sizeMm());
-    away(id, c -> action.found().at(c, place));
+    away(id, p -> true, c -> action.found().at(c, place));
   }
 
   /** Lets the next click on the picture be the place of a setting. */

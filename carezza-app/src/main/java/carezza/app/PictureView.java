@@ -4,7 +4,6 @@ import carezza.app.tool.Sight;
 import carezza.color.CieLab;
 import carezza.engine.SheetView;
 import carezza.image.Rect;
-import carezza.image.RgbBlock;
 import carezza.screen.AreaForm;
 import carezza.screen.CheckView;
 import carezza.screen.Drawn;
@@ -32,7 +31,7 @@ import javafx.scene.layout.Region;
  */
 final class PictureView extends Region implements Sight {
   private final BenchModel model;
-  private final Painter painter = new Painter();
+  private final Painter painter;
   private final ImageView image = new ImageView();
   private final Marks marks;
   private final Ring ring;
@@ -52,6 +51,12 @@ final class PictureView extends Region implements Sight {
 
   PictureView(BenchModel model) {
     this.model = model;
+    painter =
+        new Painter(
+            e -> {
+              OpenPicture p = model.picture().get();
+              model.failures().tell(Failures.What.DRAW, p == null ? "" : p.name(), e);
+            });
     marks = new Marks(model, this);
     ring = new Ring(model, this);
     getStyleClass().add("desk");
@@ -305,13 +310,14 @@ final class PictureView extends Region implements Sight {
     return marks;
   }
 
-  /** Colour of the picture under a point, read away from the interface thread by the caller. */
-  static double[] lightAt(OpenPicture p, RunSheet s, double x, double y) {
-    Rect r = new Rect((int) x, (int) y, 1, 1);
-    if (!p.file().picture().bounds().contains(r)) {
-      return new double[0];
-    }
-    RgbBlock b = p.engine().view(s, () -> false).read(0, r);
-    return CieLab.of(b.r()[0], b.g()[0], b.b()[0]);
+  /**
+   * Colour of the picture under a point as far as it is at hand: a pointer that rests on the
+   * picture has nothing computed. Read away from the interface thread by the caller.
+   */
+  static Optional<double[]> lightAt(OpenPicture p, RunSheet s, double x, double y) {
+    return p.engine()
+        .view(s, () -> false)
+        .known((int) Math.floor(x), (int) Math.floor(y))
+        .map(c -> CieLab.of(c[0], c[1], c[2]));
   }
 }

@@ -42,7 +42,7 @@ public class BenchModelTest {
     own = dir.resolve("own");
     picture = PlainPicture.write(dir, own, 400, 300, new Pin(74, 90), new Pin(326, 90));
     model = new BenchModel(KnownFaces.NONE, Runnable::run, Runnable::run, Runnable::run);
-    model.show(OpenPicture.open(picture, own, f -> {}));
+    model.show(PlainPicture.open(picture, own));
   }
 
   private static Stroke stroke() {
@@ -101,7 +101,7 @@ public class BenchModelTest {
   public void clicksThatComeQuicklyAllCount() throws IOException {
     Deque<Runnable> waiting = new ArrayDeque<>();
     model = new BenchModel(KnownFaces.NONE, Runnable::run, waiting::add, Runnable::run);
-    model.show(OpenPicture.open(picture, own, f -> {}));
+    model.show(PlainPicture.open(picture, own));
     model.passes().add(Kinds.of("heals"));
     long id = model.passes().chosen().get();
     model.passes().addMark(200, 150, 200, 150);
@@ -142,12 +142,13 @@ public class BenchModelTest {
     model.passes().stroke(stroke());
     RunSheet now = model.sheet().get();
     assertThat(model.unsaved().get()).isTrue();
-    OpenPicture again = OpenPicture.open(picture, own, f -> {});
-    assertThat(again.recovered()).isTrue();
+    model.picture().get().document().flush();
+    OpenPicture again = PlainPicture.open(picture, own);
+    assertThat(again.document().isRecovered()).isTrue();
     assertThat(again.history().now()).isEqualTo(now);
     model.save();
     assertThat(model.unsaved().get()).isFalse();
-    assertThat(OpenPicture.open(picture, own, f -> {}).recovered()).isFalse();
+    assertThat(PlainPicture.open(picture, own).document().isRecovered()).isFalse();
   }
 
   @Test
@@ -291,7 +292,7 @@ public class BenchModelTest {
     Path fresh = Files.createTempDirectory("carezza-face").resolve("q.png");
     Files.copy(picture, fresh);
     BenchModel m = new BenchModel(faces, Runnable::run, Runnable::run, Runnable::run);
-    m.show(OpenPicture.open(fresh, fresh.resolveSibling("own"), f -> {}));
+    m.show(PlainPicture.open(fresh, fresh.resolveSibling("own")));
     return m;
   }
 

@@ -195,8 +195,9 @@ public class ElsewhereTest extends BenchWindow {
   @Test(dependsOnMethods = "theCheckViewStandsAmongTheOthers")
   public void savedReopenedRecoveredAndExported() throws Exception {
     RunSheet made = sheet();
-    OpenPicture recovered = OpenPicture.open(picture, dir.resolve("own"), f -> {});
-    assertThat(recovered.recovered()).as("journalled").isTrue();
+    bench.model().picture().get().document().flush();
+    OpenPicture recovered = PlainPicture.open(picture, dir.resolve("own"));
+    assertThat(recovered.document().isRecovered()).as("journalled").isTrue();
     assertThat(recovered.history().now()).isEqualTo(made);
     robot.clickOn("#save");
     until(() -> !bench.model().unsaved().get());

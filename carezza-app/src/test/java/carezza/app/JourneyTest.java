@@ -271,7 +271,7 @@ public class JourneyTest extends BenchWindow {
     until(() -> sheet().passes().size() == 1);
     assertThat(sheet().passes().get(0).area()).isEqualTo(Area.ofRegion("skin"));
     assertThat(bench.model().tools().taken()).isEmpty();
-    WaitForAsyncUtils.waitForFxEvents();
+    settle();
     noWordIsClipped();
     robot.clickOn("#join-take");
     robot.clickOn("#join-take-region");

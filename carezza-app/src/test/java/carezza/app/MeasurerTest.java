@@ -44,7 +44,7 @@ public class MeasurerTest {
 
   private static OpenPicture openPicture(Path picture, Path own) {
     try {
-      return OpenPicture.open(picture, own, f -> {});
+      return PlainPicture.open(picture, own);
     } catch (Exception e) {
       throw new IllegalStateException(e);
     }

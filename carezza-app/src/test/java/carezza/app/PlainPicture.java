@@ -1,5 +1,6 @@
 package carezza.app;
 
+import carezza.engine.TileCache;
 import carezza.face.FaceMap;
 import carezza.face.Pin;
 import carezza.io.DocumentStore;
@@ -26,5 +27,10 @@ final class PlainPicture {
     DocumentStore store = DocumentStore.of(picture, own);
     store.save(store.load().with(RunSheet.EMPTY.withFaceMap(new FaceMap(right, left))));
     return picture;
+  }
+
+  /** Opens a picture under a cache of its own. */
+  static OpenPicture open(Path picture, Path own) throws IOException {
+    return new Opener(own, TileCache.ofHeapShare(), e -> {}).open(picture, false, f -> {});
   }
 }

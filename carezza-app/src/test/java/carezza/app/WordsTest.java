@@ -31,6 +31,7 @@ public class WordsTest {
   /** Keys put together at run time. */
   private static final Set<String> FAMILIES =
       Set.of(
+          "failure.",
           "stage.",
           "kind.",
           "add.",

@@ -169,6 +169,14 @@ public final class Engine {
     return new TreeSet<>(threads.keySet());
   }
 
+  /** Lets go of everything that can be computed again, as when the memory is full. */
+  public void forget() {
+    cache.clear();
+    synchronized (this) {
+      recent.clear();
+    }
+  }
+
   /** Bytes held by the cache now. */
   public long heldBytes() {
     return cache.heldBytes();

@@ -16,6 +16,9 @@ import java.util.concurrent.ConcurrentHashMap;
 
 /** A run sheet over the source, to be read at any level. */
 public final class SheetView implements PixelReader {
+  /** Levels that are looked at for what is known of a place. */
+  private static final int KNOWN_LEVELS = 8;
+
   private final Engine engine;
   private final SheetFingerprints fingerprints;
   private final TileMaker maker;
@@ -52,6 +55,31 @@ public final class SheetView implements PixelReader {
   @Override
   public RgbBlock read(int level, Rect rect) {
     return maker.read(fingerprints.active().size(), level, rect, maker.keeps());
+  }
+
+  /**
+   * Light at a place of the source as far as it is known: of the finest tile there that needs no
+   * computing.
+   *
+   * @return three channels, empty when nothing is there or the place lies outside
+   */
+  public Optional<float[]> known(int x, int y) {
+    if (!bounds(0).contains(new Rect(x, y, 1, 1))) {
+      return Optional.empty();
+    }
+    int depth = fingerprints.active().size();
+    for (int level = 0; level < KNOWN_LEVELS; level++) {
+      Rect at = new Rect(x >> level, y >> level, 1, 1).intersect(bounds(level));
+      for (Rect t : engine.tiles(level, at)) {
+        RgbBlock b = maker.there(depth, level, t);
+        if (b != null) {
+          RgbBlock one = new RgbBlock(level, at);
+          one.paste(b);
+          return Optional.of(new float[] {one.r()[0], one.g()[0], one.b()[0]});
+        }
+      }
+    }
+    return Optional.empty();
   }
 
   /** Does what {@link #firstFinds} names, by all processors. */

@@ -43,6 +43,11 @@ public final class TileCache {
       held += e.bytes() - (old == null ? 0 : old.bytes());
     }
 
+    void clear() {
+      entries.clear();
+      held = 0;
+    }
+
     void drop(long key) {
       Entry old = entries.remove(key);
       held -= old == null ? 0 : old.bytes();
@@ -81,6 +86,16 @@ public final class TileCache {
   public static TileCache ofHeapShare() {
     int percent = Math.max(5, Math.min(80, Integer.getInteger(SHARE, 33)));
     return new TileCache(Math.max(1 << 20, Runtime.getRuntime().maxMemory() / 100 * percent));
+  }
+
+  /** Drops everything. */
+  void clear() {
+    synchronized (tiles) {
+      tiles.clear();
+      analysed.clear();
+      small.clear();
+      slots.clear();
+    }
   }
 
   /** Bytes held now. */

@@ -121,6 +121,16 @@ final class TileMaker {
         : engine.cache().tile(key(top, level, t, src), wait, () -> make(top, level, t, src, keep));
   }
 
+  /** A tile that is there already, or costs no pass; null when it would have to be computed. */
+  RgbBlock there(int depth, int level, Rect t) {
+    Rect src = t.toSource(level).intersect(engine.source().bounds());
+    int top = fingerprints.settle(depth, src);
+    if (top == 0) {
+      return level == 0 ? engine.sourceTile(0, t) : null;
+    }
+    return engine.cache().get(key(top, level, t, src));
+  }
+
   private void stopWhenCancelled() {
     if (cancelled.getAsBoolean()) {
       throw new CancellationException("no longer wanted");

@@ -5,12 +5,11 @@ import carezza.setting.Extra;
 import carezza.sheet.RunSheet;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.DigestInputStream;
@@ -27,8 +26,6 @@ import java.util.function.Consumer;
  * Saving is atomic; unknown fields of a newer version survive.
  */
 public final class DocumentStore {
-  private static final ObjectMapper MAPPER =
-      new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
   private static final Set<String> SOURCE = Set.of("name", "sha256");
   private static final Set<String> DOCUMENT =
       Set.of("carezza", "source", "faceMap", "regions", "leftAlone", "passes");
@@ -37,6 +34,9 @@ public final class DocumentStore {
   private final Path picture;
   private final Path file;
   private final boolean beside;
+
+  /** SHA-256 of the document as it was loaded or saved last, empty while there is none. */
+  private String known = "";
 
   private DocumentStore(Path picture, Path file, boolean beside) {
     this.picture = picture;
@@ -49,7 +49,7 @@ public final class DocumentStore {
    */
   public static DocumentStore of(Path picture, Path userData) throws IOException {
     Path abs = picture.toAbsolutePath().normalize();
-    Path near = abs.resolveSibling(abs.getFileName() + SUFFIX);
+    Path near = beside(abs);
     if (Files.exists(near)
         ? Files.isWritable(near) && writable(abs.getParent())
         : writable(abs.getParent())) {
@@ -58,7 +58,13 @@ public final class DocumentStore {
     Path own = userData.resolve("pictures");
     Files.createDirectories(own);
     String place = Long.toHexString(new carezza.image.Hash().add(abs.toString()).get());
-    return new DocumentStore(abs, own.resolve(place + "-" + abs.getFileName() + SUFFIX), false);
+    String name = FileNames.fitting(place + "-" + abs.getFileName(), SUFFIX);
+    return new DocumentStore(abs, own.resolve(name), false);
+  }
+
+  /** Where the document of a picture lies when it lies beside it. */
+  public static Path beside(Path picture) {
+    return picture.resolveSibling(FileNames.fitting(picture.getFileName().toString(), SUFFIX));
   }
 
   /** Whether a file can really be made in a folder; permissions alone do not tell. */
@@ -79,7 +85,9 @@ public final class DocumentStore {
   }
 
   public Path journalFile() {
-    return file.resolveSibling(file.getFileName().toString().replace(SUFFIX, ".carezza.journal"));
+    String name = file.getFileName().toString();
+    String stem = name.substring(0, name.length() - SUFFIX.length());
+    return file.resolveSibling(FileNames.fitting(stem, ".carezza.journal"));
   }
 
   /** False when the document had to go to the user's own data folder. */
@@ -94,7 +102,7 @@ public final class DocumentStore {
    */
   public Document load() throws IOException {
     Path from = file;
-    Path near = picture.resolveSibling(picture.getFileName() + SUFFIX);
+    Path near = beside(picture);
     if (!Files.exists(from) && Files.exists(near)) {
       from = near;
     }
@@ -105,12 +113,18 @@ public final class DocumentStore {
           RunSheet.EMPTY,
           JsonNodeFactory.instance.objectNode());
     }
-    return read(from);
+    byte[] text = Files.readAllBytes(from);
+    known = from.equals(file) ? sha256(text) : "";
+    return read(from, text);
   }
 
   public static Document read(Path file) throws IOException {
+    return read(file, Files.readAllBytes(file));
+  }
+
+  private static Document read(Path file, byte[] text) throws IOException {
     try {
-      JsonNode n = MAPPER.readTree(file.toFile());
+      JsonNode n = JsonTree.parse(text);
       if (!(n instanceof ObjectNode o) || !o.has("carezza")) {
         throw new UnreadableFileException(file, "it is not a Carezza document.");
       }
@@ -122,24 +136,39 @@ public final class DocumentStore {
           SheetJson.read(EarlierForm.upgraded(o), newer),
           o);
     } catch (JsonProcessingException e) {
-      throw new UnreadableFileException(
-          file,
-          "it is damaged near line "
-              + (e.getLocation() == null ? 1 : e.getLocation().getLineNr())
-              + ".",
-          e);
-    } catch (IllegalArgumentException e) {
+      throw JsonTree.damaged(file, e);
+    } catch (IllegalArgumentException | ClassCastException e) {
       throw new UnreadableFileException(file, "it cannot be used: " + e.getMessage() + ".", e);
     }
   }
 
-  public void save(Document d) throws IOException {
-    write(file, d);
+  /**
+   * Saves a document. One that another program has put in its place since it was loaded or saved is
+   * not written over but set aside.
+   *
+   * @return where it was set aside, empty when nothing was
+   */
+  public Optional<Path> save(Document d) throws IOException {
+    Optional<Path> aside = Optional.empty();
+    byte[] text = JsonTree.indented(tree(d));
+    if (Files.exists(file) && !sha256(file).equals(known)) {
+      Path free = FileNames.free(file, "aside");
+      AtomicFile.write(free, t -> Files.copy(file, t));
+      aside = Optional.of(free);
+    }
+    AtomicFile.write(file, t -> Files.write(t, text));
+    known = sha256(text);
+    return aside;
+  }
+
+  /** Whether another program has changed the document since it was loaded or saved here. */
+  public boolean isChangedOutside() throws IOException {
+    return !known.equals(Files.exists(file) ? sha256(file) : "");
   }
 
   public static void write(Path file, Document d) throws IOException {
-    ObjectNode o = tree(d);
-    AtomicFile.write(file, t -> MAPPER.writeValue(t.toFile(), o));
+    byte[] text = JsonTree.indented(tree(d));
+    AtomicFile.write(file, t -> Files.write(t, text));
   }
 
   static ObjectNode tree(Document d) {
@@ -155,23 +184,32 @@ public final class DocumentStore {
 
   /** Hexadecimal SHA-256 of a file. */
   public static String sha256(Path file) throws IOException {
+    MessageDigest d = digest();
+    try (InputStream in = new DigestInputStream(Files.newInputStream(file), d)) {
+      in.transferTo(OutputStream.nullOutputStream());
+    }
+    return HexFormat.of().formatHex(d.digest());
+  }
+
+  private static String sha256(byte[] text) {
+    return HexFormat.of().formatHex(digest().digest(text));
+  }
+
+  private static MessageDigest digest() {
     try {
-      MessageDigest d = MessageDigest.getInstance("SHA-256");
-      try (InputStream in = new DigestInputStream(Files.newInputStream(file), d)) {
-        in.transferTo(java.io.OutputStream.nullOutputStream());
-      }
-      return HexFormat.of().formatHex(d.digest());
+      return MessageDigest.getInstance("SHA-256");
     } catch (NoSuchAlgorithmException e) {
       throw new IllegalStateException("every Java has SHA-256", e);
     }
   }
 
   /**
-   * What the journal holds beyond the saved document, if a sitting ended without saving.
+   * The record of what was changed since the last save, with what an earlier sitting left in it.
    *
-   * @param warn is told in a sentence what of it is damaged
+   * @param saved as it was loaded
+   * @param warn is told in a sentence what of it is of no use and where it was set aside
    */
-  public Optional<RunSheet> recover(RunSheet saved, Consumer<String> warn) throws IOException {
-    return Journal.replay(journalFile(), saved, warn);
+  public Journal journal(RunSheet saved, Consumer<String> warn) throws IOException {
+    return Journal.open(journalFile(), saved, warn);
   }
 }

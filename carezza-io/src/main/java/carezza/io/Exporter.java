@@ -6,6 +6,8 @@ import carezza.image.PixelReader;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
+import carezza.io.format.OutputFormat;
+import carezza.io.format.ReadBack;
 import carezza.io.format.UnreadableFileException;
 import java.awt.color.ColorSpace;
 import java.awt.image.BufferedImage;
@@ -18,6 +20,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
@@ -29,10 +32,15 @@ import java.util.function.DoubleConsumer;
 /**
  * Renders a sheet at full size and writes it. A sample that no pass touched is written as the
  * file's own code when profile and depth are the source's. The bytes do not depend on the number of
- * threads.
+ * threads. What was written is read back before it takes its name.
  */
 public final class Exporter {
   private static final int STRIP = 256;
+
+  /** Shares of the work that are done when the picture is rendered, and when it is written. */
+  private static final double RENDERED = 0.75;
+
+  private static final double WRITTEN = 0.9;
 
   private Exporter() {}
 
@@ -55,12 +63,35 @@ public final class Exporter {
           out, "this is the original picture, which is never written to; choose another name.");
     }
     BufferedImage image =
-        render(source, engine, view, settings, threads, f -> progress.accept(0.8 * f));
+        render(source, engine, view, settings, threads, f -> progress.accept(RENDERED * f));
     byte[] profile =
         settings.toSrgb() || source.profile().length == 0 ? IccProfile.srgb() : source.profile();
-    AtomicFile.write(
-        out, target -> settings.format().write(image, settings.quality(), profile, target));
+    AtomicFile.write(out, target -> write(image, settings, profile, out, target, progress));
     progress.accept(1);
+  }
+
+  /** Writes a picture and reads it back, in another way where it does not come back. */
+  private static void write(
+      BufferedImage image,
+      ExportSettings settings,
+      byte[] profile,
+      Path out,
+      Path temporary,
+      DoubleConsumer progress)
+      throws IOException {
+    Optional<OutputFormat> format = Optional.of(settings.format());
+    while (format.isPresent()) {
+      format.get().write(image, settings.quality(), profile, temporary);
+      progress.accept(WRITTEN);
+      if (ReadBack.comesBack(format.get(), image, temporary)) {
+        return;
+      }
+      format = format.get().otherwise();
+    }
+    throw new UnreadableFileException(
+        out,
+        "what was written could not be read back as it should be, so nothing was kept;"
+            + " try another format.");
   }
 
   /** The picture as codes in the settings' encoding and depth. */

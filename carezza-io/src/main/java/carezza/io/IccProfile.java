@@ -10,6 +10,7 @@ import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 
 /**
  * Reads the curves and the matrix of an RGB display profile (ICC.1:2022, three-component
@@ -18,6 +19,15 @@ import java.util.List;
 public final class IccProfile {
   private static final int SIG_RGB = 0x52474220;
   private static final int SIG_ACSP = 0x61637370;
+
+  /** Determinant of the primaries (of sRGB .2) under which they cannot be told apart. */
+  private static final double LEAST_VOLUME = 1e-4;
+
+  /** Codes at which curves are tried: all of 16 bits. */
+  private static final int CURVE_SAMPLES = 65535;
+
+  private static final double MOST_LIGHT = 100;
+  private static final double LEAST_RISE = 1e-3;
 
   private IccProfile() {}
 
@@ -53,8 +63,35 @@ public final class IccProfile {
         shared
             ? new ColorEncoding.Curve[] {r, r, r}
             : new ColorEncoding.Curve[] {r, curve(b, "gTRC"), curve(b, "bTRC")};
+    Stream.of(curves).distinct().forEach(IccProfile::refuseUnusable);
+    if (!(Math.abs(determinant(toD50.m())) > LEAST_VOLUME)) {
+      throw new IllegalArgumentException("profile has primaries that span no space");
+    }
     Matrix3 toD65 = Adaptation.bradford(WorkingSpace.D50_XYZ, WorkingSpace.D65_XYZ).after(toD50);
     return new ColorEncoding(name(b), curves, toD65);
+  }
+
+  /** A curve that is no number somewhere, or has no rise: nothing could be encoded by it. */
+  private static void refuseUnusable(ColorEncoding.Curve c) {
+    double least = Double.POSITIVE_INFINITY;
+    double most = Double.NEGATIVE_INFINITY;
+    for (int i = 0; i <= CURVE_SAMPLES; i++) {
+      double v = c.toLinear((double) i / CURVE_SAMPLES);
+      if (!(Math.abs(v) <= MOST_LIGHT)) {
+        throw new IllegalArgumentException("profile has a curve that gives no light");
+      }
+      least = Math.min(least, v);
+      most = Math.max(most, v);
+    }
+    if (c.toLinear(1) - c.toLinear(0) < (most - least) / 2 || most - least < LEAST_RISE) {
+      throw new IllegalArgumentException("profile has a curve that does not rise");
+    }
+  }
+
+  private static double determinant(double[] m) {
+    return m[0] * (m[4] * m[8] - m[5] * m[7])
+        - m[1] * (m[3] * m[8] - m[5] * m[6])
+        + m[2] * (m[3] * m[7] - m[4] * m[6]);
   }
 
   /** An sRGB profile to embed. */

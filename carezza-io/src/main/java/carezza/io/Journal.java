@@ -9,19 +9,14 @@ import carezza.pass.Stage;
 import carezza.reading.Saliency;
 import carezza.setting.Json;
 import carezza.sheet.RunSheet;
-import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import java.io.BufferedReader;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
@@ -31,29 +26,111 @@ import java.util.TreeMap;
 import java.util.function.Consumer;
 
 /**
- * The changes since the last save, one line of JSON each, appended and flushed as they are made. A
- * line holds the order of the passes and of each pass what changed; of an area that only gained
- * strokes it holds the new ones, of a list the things that are new. Lines are idempotent: replaying
- * them over a document that already has them gives the same sheet. A last line that was cut off is
- * left out.
+ * The changes since the last save, a {@link JournalLine} each, appended as they are made. Each
+ * names the saved document that it rests on; a line of a save names the next one, in case the
+ * sitting ends between the saving and the clearing. A step holds the order of the passes and of
+ * each pass what changed; of an area that only gained strokes it holds the new ones, of a list the
+ * things that are new. Used by one thread at a time.
  */
 public final class Journal {
-  private static final ObjectMapper MAPPER = new ObjectMapper();
+  private static final String ASIDE = "aside";
 
   private final Path file;
   private RunSheet saved;
-  private RunSheet last;
-  private boolean begun;
 
-  /**
-   * @param saved the sheet as it was saved last
-   * @param now the sheet that the journal's lines so far lead to; equal to {@code saved} without
-   *     any
-   */
-  public Journal(Path file, RunSheet saved, RunSheet now) {
+  /** Stands for the saved document in every line. */
+  private String base;
+
+  private RunSheet last;
+
+  /** Number of the next line; 0 while there is no file. */
+  private int next;
+
+  private Journal(Path file, RunSheet saved) {
     this.file = file;
     this.saved = saved;
-    last = now;
+    base = base(saved);
+    last = saved;
+  }
+
+  /**
+   * The journal of a document, with the steps that it holds beyond it, if a sitting ended without
+   * saving. What is of no use is set aside under a name of its own and said: what rests on another
+   * state of the document, and what makes no sense from a line on; the steps before that line are
+   * here.
+   *
+   * @param saved the sheet as it was saved last
+   * @param warn is told in a sentence what was set aside
+   */
+  public static Journal open(Path file, RunSheet saved, Consumer<String> warn) throws IOException {
+    Journal out = new Journal(file, saved);
+    if (!Files.exists(file)) {
+      return out;
+    }
+    List<String> own = List.of(out.base, fingerprint(EarlierForm.downgraded(saved)));
+    JournalFile read = JournalFile.of(Files.readAllBytes(file), own::contains);
+    boolean damaged = read.isDamaged();
+    try {
+      for (JsonNode line : read.steps()) {
+        out.last = apply(out.last, line);
+      }
+    } catch (IllegalArgumentException | ClassCastException e) {
+      damaged = true;
+    }
+    if (damaged || read.isForeign()) {
+      warn.accept(setAside(file, damaged && !read.isForeign()));
+    }
+    if (damaged || read.isForeign() || read.isEarlierForm() || !read.names()) {
+      out.rewrite();
+    } else {
+      out.next = read.nextNumber();
+      truncate(file, read.whole());
+    }
+    return out;
+  }
+
+  /** A journal that begins with the next step, whatever lies where it is to be. */
+  static Journal empty(Path file, RunSheet saved) {
+    return new Journal(file, saved);
+  }
+
+  /** Writes what is here anew, for what stood there cannot be gone on with. */
+  private void rewrite() throws IOException {
+    if (!hasSteps()) {
+      Files.delete(file);
+      return;
+    }
+    byte[] all = new JournalLine(0, step(saved, last).put(JournalFile.ON, base)).bytes();
+    AtomicFile.write(file, t -> Files.write(t, all));
+    next = 1;
+  }
+
+  private static void truncate(Path file, long size) throws IOException {
+    try (FileChannel c = FileChannel.open(file, StandardOpenOption.WRITE)) {
+      c.truncate(size);
+    }
+  }
+
+  private static String setAside(Path file, boolean damaged) throws IOException {
+    Path aside = FileNames.free(file, ASIDE);
+    Files.copy(file, aside);
+    return file.getFileName()
+        + (damaged
+            ? ": the record of unsaved work is damaged; what comes before is here, all of it is kept"
+            : ": the record of unsaved work rests on another state of the document; it is kept")
+        + " as "
+        + aside.getFileName()
+        + ".";
+  }
+
+  /** The sheet that its lines lead to. */
+  public RunSheet last() {
+    return last;
+  }
+
+  /** Whether it holds steps beyond the saved document. */
+  public boolean hasSteps() {
+    return !last.equals(saved);
   }
 
   private static String fingerprint(JsonNode sheet) {
@@ -65,74 +142,61 @@ public final class Journal {
   }
 
   /** Appends the step from the sheet before to {@code now}. */
-  public synchronized void append(RunSheet now) throws IOException {
-    if (!begun) {
-      begin();
-    }
+  public void append(RunSheet now) throws IOException {
     write(step(last, now));
     last = now;
   }
 
+  /** Says, before a document is saved, that what follows rests on it. */
+  void saving(RunSheet now) throws IOException {
+    if (next > 0) {
+      write(Json.F.objectNode().put(JournalFile.SAVED, base(now)));
+    }
+  }
+
   private void write(ObjectNode step) throws IOException {
-    ByteBuffer line =
-        ByteBuffer.wrap((MAPPER.writeValueAsString(step) + "\n").getBytes(StandardCharsets.UTF_8));
-    begun = false; // unless all of the line gets there, the next append looks again
+    if (next == 0 && Files.exists(file)) {
+      Files.move(file, FileNames.free(file, ASIDE));
+    }
+    step.put(JournalFile.ON, base);
+    ByteBuffer line = ByteBuffer.wrap(new JournalLine(next, step).bytes());
     try (FileChannel c =
         FileChannel.open(
             file, StandardOpenOption.CREATE, StandardOpenOption.WRITE, StandardOpenOption.APPEND)) {
-      while (line.hasRemaining()) {
-        c.write(line);
+      long before = c.size();
+      try {
+        while (line.hasRemaining()) {
+          c.write(line);
+        }
+      } catch (IOException e) {
+        c.truncate(before);
+        throw e;
       }
-      c.force(false);
     }
-    begun = true;
+    next++;
   }
 
-  private void begin() throws IOException {
-    if (!base(saved).equals(baseOf(file))) {
-      if (Files.exists(file) && Files.size(file) > 0) {
-        Path aside = file.resolveSibling(file.getFileName() + ".old");
-        Files.move(file, aside, StandardCopyOption.REPLACE_EXISTING);
+  /** Waits until all that was appended is on the disk. */
+  void force() throws IOException {
+    if (next > 0) {
+      try (FileChannel c = FileChannel.open(file, StandardOpenOption.WRITE)) {
+        c.force(false);
       }
-      Files.writeString(file, "{\"base\":\"" + base(saved) + "\"}\n", StandardCharsets.UTF_8);
-      if (!last.equals(saved)) {
-        write(step(saved, last));
-      }
-    } else {
-      dropCutLine();
-    }
-  }
-
-  /** A line that a crash or a full disk cut off would swallow the one appended to it. */
-  private void dropCutLine() throws IOException {
-    byte[] all = Files.readAllBytes(file);
-    int end = all.length;
-    while (end > 0 && all[end - 1] != '\n') {
-      end--;
-    }
-    if (end < all.length) {
-      truncate(file, end);
-    }
-  }
-
-  private static String baseOf(Path file) throws IOException {
-    if (!Files.exists(file)) {
-      return "";
-    }
-    try (BufferedReader r = Files.newBufferedReader(file)) {
-      String line = r.readLine();
-      return line == null ? "" : MAPPER.readTree(line).path("base").asText();
-    } catch (JsonProcessingException e) {
-      return "";
     }
   }
 
   /** Begins anew after a save. */
-  public synchronized void clear(RunSheet now) throws IOException {
+  public void clear(RunSheet now) throws IOException {
     Files.deleteIfExists(file);
     saved = now;
+    base = base(now);
     last = now;
-    begun = false;
+    next = 0;
+  }
+
+  /** Drops the steps since the last save. */
+  void drop() throws IOException {
+    clear(saved);
   }
 
   private static ObjectNode step(RunSheet before, RunSheet now) {
@@ -172,59 +236,6 @@ public final class Journal {
           }
         });
     return o;
-  }
-
-  /**
-   * The sheet that a journal leads to, empty when there is none for this saved sheet. From a line
-   * that makes no sense on, the journal is cut off; it is kept beside itself as it was.
-   *
-   * @param warn is told in a sentence what was cut off
-   */
-  static Optional<RunSheet> replay(Path file, RunSheet saved, Consumer<String> warn)
-      throws IOException {
-    String base = baseOf(file);
-    boolean earlier = fingerprint(EarlierForm.downgraded(saved)).equals(base);
-    if (!earlier && !base(saved).equals(base)) {
-      return Optional.empty();
-    }
-    byte[] all = Files.readAllBytes(file);
-    RunSheet sheet = saved;
-    int from = lineEnd(all, 0);
-    for (int end = lineEnd(all, from); end > from; end = lineEnd(all, from)) {
-      try {
-        String line = new String(all, from, end - from, StandardCharsets.UTF_8);
-        sheet = apply(sheet, MAPPER.readTree(line));
-      } catch (JsonProcessingException | IllegalArgumentException e) {
-        Path aside = file.resolveSibling(file.getFileName() + ".damaged");
-        Files.write(aside, all);
-        truncate(file, from);
-        warn.accept(
-            file.getFileName()
-                + ": the record of unsaved work is damaged; what came before is here, all of it is"
-                + " kept as "
-                + aside.getFileName()
-                + ".");
-        break;
-      }
-      from = end;
-    }
-    return Optional.of(sheet);
-  }
-
-  /** Just after the next line break, or {@code from} when there is none. */
-  private static int lineEnd(byte[] all, int from) {
-    for (int i = from; i < all.length; i++) {
-      if (all[i] == '\n') {
-        return i + 1;
-      }
-    }
-    return from;
-  }
-
-  private static void truncate(Path file, long size) throws IOException {
-    try (FileChannel c = FileChannel.open(file, StandardOpenOption.WRITE)) {
-      c.truncate(size);
-    }
   }
 
   private static RunSheet apply(RunSheet s, JsonNode line) {

@@ -76,6 +76,20 @@ public final class Tools implements Pen.Listener {
     changed();
   }
 
+  /**
+   * Ends what is under way on the picture without a step.
+   *
+   * @return whether something was
+   */
+  public boolean interrupt() {
+    boolean busy = isBusy();
+    if (busy) {
+      end();
+      changed();
+    }
+    return busy;
+  }
+
   private void end() {
     if (holds != null) {
       Tool t = holds;

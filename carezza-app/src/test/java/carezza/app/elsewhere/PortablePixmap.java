@@ -1,7 +1,12 @@
 package carezza.app.elsewhere;
 
 import carezza.io.format.OutputFormat;
+import java.awt.Transparency;
+import java.awt.color.ColorSpace;
 import java.awt.image.BufferedImage;
+import java.awt.image.ComponentColorModel;
+import java.awt.image.DataBuffer;
+import java.awt.image.Raster;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -51,5 +56,38 @@ public final class PortablePixmap implements OutputFormat {
         }
       }
     }
+  }
+
+  /** Reads back what {@link #write} wrote. */
+  @Override
+  public BufferedImage decode(Path file) throws IOException {
+    byte[] all = Files.readAllBytes(file);
+    int at = 0;
+    for (int breaks = 0; breaks < 3; at++) {
+      breaks += all[at] == '\n' ? 1 : 0;
+    }
+    String[] head = new String(all, 0, at, StandardCharsets.US_ASCII).split("\\s");
+    int w = Integer.parseInt(head[1]);
+    int h = Integer.parseInt(head[2]);
+    boolean deep = head[3].equals("65535");
+    BufferedImage out =
+        new BufferedImage(
+            new ComponentColorModel(
+                ColorSpace.getInstance(ColorSpace.CS_sRGB),
+                false,
+                false,
+                Transparency.OPAQUE,
+                deep ? DataBuffer.TYPE_USHORT : DataBuffer.TYPE_BYTE),
+            Raster.createInterleavedRaster(
+                deep ? DataBuffer.TYPE_USHORT : DataBuffer.TYPE_BYTE, w, h, 3, null),
+            false,
+            null);
+    int[] samples = new int[3 * w * h];
+    for (int i = 0; i < samples.length; i++) {
+      int v = all[at++] & 0xff;
+      samples[i] = deep ? v << 8 | all[at++] & 0xff : v;
+    }
+    out.getRaster().setPixels(0, 0, w, h, samples);
+    return out;
   }
 }

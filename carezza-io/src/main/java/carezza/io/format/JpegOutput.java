@@ -42,6 +42,11 @@ final class JpegOutput implements OutputFormat {
   }
 
   @Override
+  public ReadBack.Bound bound() {
+    return ReadBack.Bound.NEAR;
+  }
+
+  @Override
   public void write(BufferedImage image, double quality, byte[] profile, Path out)
       throws IOException {
     ImageIoWriting.write(

@@ -4,6 +4,7 @@ import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 
 /** A picture format that can be written. Stateless. */
 public interface OutputFormat {
@@ -22,6 +23,21 @@ public interface OutputFormat {
   /** Whether it is written in sRGB unless told otherwise. */
   default boolean isUsuallySrgb() {
     return false;
+  }
+
+  /** How much of what is written comes back when it is read. */
+  default ReadBack.Bound bound() {
+    return ReadBack.Bound.EXACT;
+  }
+
+  /** The same format written in another way, for pictures that do not come back from this one. */
+  default Optional<OutputFormat> otherwise() {
+    return Optional.empty();
+  }
+
+  /** Reads a file of this format, by the registered reader of its signature. */
+  default BufferedImage decode(Path file) throws IOException {
+    return ReadBack.decode(file);
   }
 
   /**

@@ -8,7 +8,7 @@ import java.util.Optional;
 
 /** The register of formats that are written, in the order in which they are offered. */
 public final class OutputFormats {
-  public static final OutputFormat TIFF = new TiffOutput();
+  public static final OutputFormat TIFF = new TiffOutput(true);
   public static final OutputFormat PNG = new PngOutput();
   public static final OutputFormat JPEG = new JpegOutput();
 

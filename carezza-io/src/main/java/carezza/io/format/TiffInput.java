@@ -2,6 +2,7 @@ package carezza.io.format;
 
 import java.awt.image.BufferedImage;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.function.Consumer;
@@ -40,6 +41,7 @@ final class TiffInput implements InputFormat {
     try (ImageIoReading in = new ImageIoReading(file, "tiff", DECODER, progress)) {
       TIFFDirectory d = TIFFDirectory.createFromMetadata(in.reader().getImageMetadata(0));
       refuseUnusable(file, d);
+      refuseCut(file, d);
       BufferedImage image = isDifferenced(d) ? readDifferenced(file, progress) : in.read();
       return new Decoded(image, profile(d), orientation(d));
     }
@@ -76,6 +78,41 @@ final class TiffInput implements InputFormat {
       throw new UnreadableFileException(
           file, "it has " + bits + " bits a sample; 8 and 16 bit integers can be read.");
     }
+  }
+
+  /** A file that ends before its strips or tiles do; some decoders make up what is missing. */
+  private static void refuseCut(Path file, TIFFDirectory d) throws IOException {
+    boolean tiled = d.containsTIFFField(BaselineTIFFTagSet.TAG_TILE_OFFSETS);
+    TIFFField offsets =
+        d.getTIFFField(
+            tiled ? BaselineTIFFTagSet.TAG_TILE_OFFSETS : BaselineTIFFTagSet.TAG_STRIP_OFFSETS);
+    TIFFField counts =
+        d.getTIFFField(
+            tiled
+                ? BaselineTIFFTagSet.TAG_TILE_BYTE_COUNTS
+                : BaselineTIFFTagSet.TAG_STRIP_BYTE_COUNTS);
+    if (offsets == null || counts == null) {
+      return;
+    }
+    long size = Files.size(file);
+    long sum = 0;
+    boolean whole = offsets.getCount() == counts.getCount();
+    for (int i = 0; whole && i < counts.getCount(); i++) {
+      whole = offsets.getAsLong(i) + counts.getAsLong(i) <= size;
+      sum += counts.getAsLong(i);
+    }
+    boolean plain = number(d, BaselineTIFFTagSet.TAG_COMPRESSION, 1) == 1;
+    if (!whole || plain && sum < bytes(d)) {
+      throw new UnreadableFileException(file, "the file ends too early; part of it is missing.");
+    }
+  }
+
+  /** Bytes of all samples. */
+  private static long bytes(TIFFDirectory d) {
+    long samples = number(d, BaselineTIFFTagSet.TAG_SAMPLES_PER_PIXEL, 1);
+    long bits = number(d, BaselineTIFFTagSet.TAG_BITS_PER_SAMPLE, 1);
+    long width = number(d, BaselineTIFFTagSet.TAG_IMAGE_WIDTH, 0);
+    return (width * samples * bits + 7) / 8 * number(d, BaselineTIFFTagSet.TAG_IMAGE_LENGTH, 0);
   }
 
   private static byte[] profile(TIFFDirectory d) {

@@ -4,15 +4,28 @@ import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import javax.imageio.ImageWriteParam;
 import javax.imageio.metadata.IIOMetadata;
 import javax.imageio.plugins.tiff.TIFFDirectory;
 import javax.imageio.plugins.tiff.TIFFField;
 import javax.imageio.plugins.tiff.TIFFTag;
 
-/** TIFF of 8 and 16 bits, deflated, with its profile. */
+/**
+ * TIFF of 8 and 16 bits, with its profile; deflated, or plain. The encoder leaves too little room
+ * for strips that hardly become smaller and cuts them off (blocks of zlib are shorter than it
+ * reckons), so what is read back otherwise than it was written is written plain: of such a picture
+ * that takes no more room.
+ */
 final class TiffOutput implements OutputFormat {
   private static final int ICC = 34675;
+  private static final String DEFLATED = "ZLib";
+
+  private final boolean deflated;
+
+  TiffOutput(boolean deflated) {
+    this.deflated = deflated;
+  }
 
   @Override
   public String key() {
@@ -35,6 +48,11 @@ final class TiffOutput implements OutputFormat {
   }
 
   @Override
+  public Optional<OutputFormat> otherwise() {
+    return deflated ? Optional.of(new TiffOutput(false)) : Optional.empty();
+  }
+
+  @Override
   public void write(BufferedImage image, double quality, byte[] profile, Path out)
       throws IOException {
     ImageIoWriting.write(
@@ -42,8 +60,12 @@ final class TiffOutput implements OutputFormat {
         image,
         out,
         (param, usual) -> {
-          param.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
-          param.setCompressionType("ZLib");
+          if (deflated) {
+            param.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
+            param.setCompressionType(DEFLATED);
+          } else {
+            param.setCompressionMode(ImageWriteParam.MODE_DISABLED);
+          }
           return metadata(usual, profile);
         });
   }
