@@ -21,11 +21,16 @@ public final class Main {
       case "face" -> FaceBench.run(List.of(args).subList(1, args.length));
       case "passes" -> PassBench.run();
       case "speed" -> SpeedBench.run(List.of(args).subList(1, args.length));
+      case "faults" -> {
+        if (!FaultBench.run(List.of(args).subList(1, args.length))) {
+          System.exit(1);
+        }
+      }
       case "kernels" -> kernels();
       case "demo" -> DemoJob.write(Path.of(args[1]), new NetFaceFinder());
       default -> {
         System.err.println(
-            "No benchmark '" + what + "'; there are: heal, grow, face, passes, speed, kernels.");
+            "No benchmark '" + what + "'; there are: heal, grow, face, passes, speed, faults, kernels.");
         System.exit(2);
       }
     }

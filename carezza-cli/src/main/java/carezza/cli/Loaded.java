@@ -25,7 +25,7 @@ import java.util.List;
 record Loaded(PictureFile picture, RunSheet sheet, Engine engine) {
   static Loaded of(Path picture, Path sheet) throws IOException {
     PictureFile file = PictureReader.read(picture);
-    Path beside = picture.resolveSibling(picture.getFileName() + ".carezza.json");
+    Path beside = DocumentStore.beside(picture);
     Path from = sheet != null ? sheet : Files.exists(beside) ? beside : null;
     Document d = from == null ? null : DocumentStore.read(from);
     Engine engine = new Engine(file.picture(), file.encoding(), TileCache.ofHeapShare());

@@ -12,13 +12,13 @@ import carezza.sheet.RunSheet;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -44,6 +44,8 @@ final class ProposeCommand implements Callable<Integer> {
 
   @Option(names = "--out", paramLabel = "SHEET", required = true, description = "File to write.")
   private Path out;
+
+  @Mixin private Output output;
 
   @Spec private CommandSpec spec;
 
@@ -76,12 +78,9 @@ final class ProposeCommand implements Callable<Integer> {
     return 0;
   }
 
-  /** Names that are no kinds, and a picture as the place to write to. */
+  /** Names that are no kinds, and files that are not to be written. */
   private void refuse() throws IOException {
-    if (Files.exists(out) && Files.isSameFile(out, picture)) {
-      throw new IllegalArgumentException(
-          out.getFileName() + ": this is the original picture, which is never written to.");
-    }
+    output.refuse(out, picture);
     for (String k : kinds == null ? List.<String>of() : kinds) {
       if (Kinds.find(k).isEmpty()) {
         List<String> all = Kinds.all().stream().map(PassKind::key).toList();

@@ -13,6 +13,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -24,6 +25,8 @@ import picocli.CommandLine.Spec;
     description = "Writes one mask a region and the face map, map.json.",
     mixinStandardHelpOptions = true)
 final class RegionsCommand implements Callable<Integer> {
+  private static final String MAP = "map.json";
+
   @Parameters(paramLabel = "PICTURE", description = "JPEG, PNG or TIFF; never written to.")
   private Path picture;
 
@@ -36,10 +39,20 @@ final class RegionsCommand implements Callable<Integer> {
   @Option(names = "--out", paramLabel = "DIR", required = true, description = "Folder to fill.")
   private Path out;
 
+  @Mixin private Output output;
+
   @Spec private CommandSpec spec;
+
+  private static String fileName(RegionName r) {
+    return r.fileName() + ".png";
+  }
 
   @Override
   public Integer call() throws IOException {
+    for (RegionName r : RegionName.values()) {
+      output.refuse(out.resolve(fileName(r)), picture);
+    }
+    output.refuse(out.resolve(MAP), picture);
     Loaded l = Loaded.of(picture, sheet).withFaces();
     l.picture().warnings().forEach(w -> spec.commandLine().getErr().println(w));
     Files.createDirectories(out);
@@ -53,14 +66,14 @@ final class RegionsCommand implements Callable<Integer> {
     for (RegionName r : RegionName.values()) {
       Area area = l.sheet().region(r.key());
       if (!area.isEmpty()) {
-        String name = r.fileName() + ".png";
+        String name = fileName(r);
         MaskWriter.write(out.resolve(name), view.bounds(0), rect -> view.mask(area, 0, rect));
         masks.put(r.key(), name);
       }
     }
     byte[] json =
         new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT).writeValueAsBytes(map);
-    AtomicFile.write(out.resolve("map.json"), part -> Files.write(part, json));
+    AtomicFile.write(out.resolve(MAP), part -> Files.write(part, json));
     if (l.sheet().faceMap().isEmpty()) {
       spec.commandLine()
           .getErr()

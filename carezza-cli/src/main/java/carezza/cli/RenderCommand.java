@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -46,6 +47,8 @@ final class RenderCommand implements Callable<Integer> {
   @Option(names = "--threads", description = "Threads to use; all cores unless told otherwise.")
   private int threads = Runtime.getRuntime().availableProcessors();
 
+  @Mixin private Output output;
+
   @Spec private CommandSpec spec;
 
   @Override
@@ -56,6 +59,7 @@ final class RenderCommand implements Callable<Integer> {
                 () ->
                     new IllegalArgumentException(
                         out.getFileName() + ": the name must end in .jpg, .png or .tif."));
+    output.refuse(out, picture);
     Loaded l = Loaded.of(picture, sheet);
     l.picture().warnings().forEach(w -> spec.commandLine().getErr().println(w));
     ExportSettings usual = ExportSettings.usual(format, l.picture());

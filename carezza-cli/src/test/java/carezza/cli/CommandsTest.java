@@ -206,7 +206,14 @@ public class CommandsTest {
     assertThat(PictureReader.read(done).picture().contentHash())
         .isNotEqualTo(PictureReader.read(plain).picture().contentHash());
     assertThat(
-            run("propose", plain.toString(), "--passes", "heals,burn", "--out", sheet.toString()))
+            run(
+                "propose",
+                plain.toString(),
+                "--passes",
+                "heals,burn",
+                "--replace",
+                "--out",
+                sheet.toString()))
         .isZero();
     assertThat(DocumentStore.read(sheet).sheet().passes())
         .extracting(p -> p.kind().key())
@@ -236,5 +243,55 @@ public class CommandsTest {
     ImageIO.write(image.getSubimage(0, 0, 50, 40), "png", small.toFile());
     assertThat(run("measure", picture.toString(), "--against", small.toString())).isEqualTo(1);
     assertThat(err.toString()).contains("small.png").contains("50 x 40");
+  }
+
+  /** A source that is named as a mask would be is neither read over nor written over. */
+  @Test
+  public void nothingThatIsThereIsReplacedUnlessToldTo() throws IOException {
+    Path folder = Files.createDirectory(dir.resolve("mine"));
+    Path skin = Files.copy(DemoSitter.load("ilse").picture().path(), folder.resolve("skin.png"));
+    byte[] own = Files.readAllBytes(skin);
+    assertThat(run("regions", skin.toString(), "--out", folder.toString())).isEqualTo(1);
+    assertThat(err.toString()).startsWith("skin.png: this is the original picture");
+    assertThat(run("regions", skin.toString(), "--out", folder.toString(), "--replace"))
+        .isEqualTo(1);
+    assertThat(skin).hasBinaryContent(own);
+    Path other = Files.writeString(folder.resolve("lips.png"), "another's file");
+    Path a = Files.copy(skin, folder.resolve("a.jpg"));
+    Files.delete(skin);
+    assertThat(run("regions", a.toString(), "--out", folder.toString())).isEqualTo(1);
+    assertThat(err.toString()).startsWith("lips.png: it is there already").contains("--replace");
+    assertThat(other).hasContent("another's file");
+    assertThat(folder.resolve("map.json")).doesNotExist();
+    String to = other.toString();
+    assertThat(run("render", a.toString(), "--out", to)).isEqualTo(1);
+    assertThat(run("propose", a.toString(), "--passes", "neutral", "--out", to)).isEqualTo(1);
+    assertThat(other).hasContent("another's file");
+    assertThat(run("render", a.toString(), "--out", to, "--replace")).isZero();
+    assertThat(PictureReader.read(other).picture().width()).isPositive();
+  }
+
+  /** What was put in the way of a command is said in a sentence. */
+  @Test
+  public void faultsOfFilesAreSentences() throws IOException {
+    Path bad = Files.writeString(dir.resolve("bad.json"), "{\"carezza\": 2, \"passes\": [1e999]}");
+    String none = dir.resolve("no/where/x.png").toString();
+    for (String[] args :
+        new String[][] {
+          {"render", picture.toString(), "--out", none},
+          {"render", picture.toString(), "--out", dir.resolve("x.bmp").toString()},
+          {"render", picture.toString(), "--sheet", bad.toString(), "--out", none},
+          {"render", picture.toString(), "--sheet", none, "--out", dir.resolve("y.png").toString()},
+          {"measure", dir.toString()},
+          {"measure", none},
+          {"regions", picture.toString(), "--out", picture.toString()},
+          {"measure", bad.toString()},
+        }) {
+      assertThat(run(args)).as(String.join(" ", args)).isEqualTo(1);
+      assertThat(err.toString().strip())
+          .as(String.join(" ", args))
+          .matches("[^/]+: .* .*\\.")
+          .doesNotContain("Exception");
+    }
   }
 }

@@ -15,12 +15,23 @@ public record Rect(int x, int y, int w, int h) {
     }
   }
 
-  /** The smallest rectangle of whole pixels that holds the given real bounds. */
+  /** Bounds beyond this lie outside every picture. */
+  private static final double FARTHEST = 1 << 29;
+
+  /**
+   * The smallest rectangle of whole pixels that holds the given real bounds; what lies 2^29 pixels
+   * out or farther is taken to lie there.
+   */
   public static Rect around(double x0, double y0, double x1, double y1) {
-    int left = (int) Math.floor(x0);
-    int top = (int) Math.floor(y0);
-    return new Rect(
-        left, top, Math.max(0, (int) Math.ceil(x1) - left), Math.max(0, (int) Math.ceil(y1) - top));
+    int left = (int) within(Math.floor(x0));
+    int top = (int) within(Math.floor(y0));
+    int right = (int) within(Math.ceil(x1));
+    int bottom = (int) within(Math.ceil(y1));
+    return new Rect(left, top, Math.max(0, right - left), Math.max(0, bottom - top));
+  }
+
+  private static double within(double v) {
+    return Math.max(-FARTHEST, Math.min(FARTHEST, v));
   }
 
   /** The rectangle of a disc with the given centre and radius, with one pixel to spare. */

@@ -1,10 +1,15 @@
-package carezza.io;
+package carezza.sitter.fault;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import carezza.engine.Engine;
 import carezza.engine.TileCache;
+import carezza.io.ExportSettings;
+import carezza.io.Exporter;
+import carezza.io.IccProfile;
+import carezza.io.PictureFile;
+import carezza.io.PictureReader;
 import carezza.io.format.OutputFormat;
 import carezza.io.format.OutputFormats;
 import carezza.io.format.ReadBack;

@@ -1,4 +1,4 @@
-package carezza.io;
+package carezza.sitter.fault;
 
 import java.awt.color.ColorSpace;
 import java.awt.image.BufferedImage;
@@ -17,8 +17,8 @@ import java.util.Random;
  * @param depth bits a sample
  * @param image its samples
  */
-record MadePicture(int number, Content content, int depth, BufferedImage image) {
-  enum Content {
+public record MadePicture(int number, Content content, int depth, BufferedImage image) {
+  public enum Content {
     NOISE,
     LOW_BITS,
     FLAT,
@@ -26,7 +26,8 @@ record MadePicture(int number, Content content, int depth, BufferedImage image) 
     PHOTOGRAPH
   }
 
-  static MadePicture of(int number) {
+  /** The picture of a number. */
+  public static MadePicture of(int number) {
     Random r = new Random(7919L * number + 1);
     Content content = Content.values()[number % Content.values().length];
     int depth = number / 5 % 2 == 0 ? 16 : 8;
@@ -36,11 +37,11 @@ record MadePicture(int number, Content content, int depth, BufferedImage image) 
     return new MadePicture(number, content, depth, image(content, w, h, depth, bands, number));
   }
 
-  static BufferedImage noise(int w, int h, int depth, int bands, long seed) {
+  public static BufferedImage noise(int w, int h, int depth, int bands, long seed) {
     return image(Content.NOISE, w, h, depth, bands, seed);
   }
 
-  static BufferedImage photograph(int w, int h, int depth, int bands, long seed) {
+  public static BufferedImage photograph(int w, int h, int depth, int bands, long seed) {
     return image(Content.PHOTOGRAPH, w, h, depth, bands, seed);
   }
 
@@ -71,7 +72,8 @@ record MadePicture(int number, Content content, int depth, BufferedImage image) 
     return image;
   }
 
-  static BufferedImage copy(BufferedImage image) {
+  /** A picture with the same samples. */
+  public static BufferedImage copy(BufferedImage image) {
     BufferedImage out =
         blank(
             image.getWidth(),
