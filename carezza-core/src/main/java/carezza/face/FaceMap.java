@@ -31,15 +31,19 @@ public record FaceMap(
   /** Beyond this the two scales speak of a child, of lenses or of a wrong pin. */
   public static final double MOST_DIFFERENCE = 0.18;
 
+  /** Farthest that eyes can lie apart in a picture that can be opened, and widest of irises. */
+  static final double MOST_PX = 100_000;
+
   public FaceMap {
     faces = List.copyOf(faces);
     if (!(eyeDistanceMm >= 40 && eyeDistanceMm <= 80)) {
       throw new IllegalArgumentException(
           "eyeDistanceMm = " + eyeDistanceMm + ", must be in [40, 80]");
     }
-    if (rightEye.distance(leftEye) < 4) {
+    double apart = rightEye.distance(leftEye);
+    if (!(apart >= 4 && apart <= MOST_PX)) {
       throw new IllegalArgumentException(
-          "eye pins lie " + rightEye.distance(leftEye) + " px apart, must be 4 or more");
+          "eye pins lie " + apart + " px apart, must be in [4, " + MOST_PX + "]");
     }
   }
 

@@ -34,9 +34,17 @@ public record FoundFace(
     if (mesh.size() != POINTS) {
       throw new IllegalArgumentException("mesh = " + mesh.size() + " points, must be " + POINTS);
     }
-    if (!(rightIrisPx > 0 && leftIrisPx > 0)) {
+    boolean sane =
+        rightIrisPx > 0 && leftIrisPx > 0 && Math.max(rightIrisPx, leftIrisPx) <= FaceMap.MOST_PX;
+    if (!sane) {
       throw new IllegalArgumentException(
-          "irises = " + rightIrisPx + ", " + leftIrisPx + " px, must be above 0");
+          "irises = "
+              + rightIrisPx
+              + ", "
+              + leftIrisPx
+              + " px, must be in (0, "
+              + FaceMap.MOST_PX
+              + "]");
     }
   }
 

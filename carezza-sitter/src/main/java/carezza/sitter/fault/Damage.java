@@ -1,7 +1,14 @@
 package carezza.sitter.fault;
 
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Random;
 
 /** Damage to the bytes of a file, chosen by a seeded generator. */
@@ -30,6 +37,33 @@ public final class Damage {
     "99999999999999999999",
     ","
   };
+
+  /** Values of every type, sensible and not. */
+  private static final String[] VALUES = {
+    "{}",
+    "[]",
+    "null",
+    "42",
+    "-1",
+    "0",
+    "1",
+    "0.5",
+    "100",
+    "\"1e999\"",
+    "1e308",
+    "-1e300",
+    "1e-300",
+    "\"\"",
+    "\"skin\"",
+    "\"\u00e9\"",
+    "true",
+    "false",
+    "2147483648",
+    "[1,2,3]",
+    "{\"a\":1}"
+  };
+
+  private static final ObjectMapper MAPPER = new ObjectMapper();
 
   private Damage() {}
 
@@ -99,6 +133,46 @@ public final class Damage {
 
   private static boolean isWord(byte c) {
     return c == '-' || c == '.' || c == '"' || Character.isLetterOrDigit(c);
+  }
+
+  /** JSON in which one to three values were replaced by others, or taken out. */
+  public static byte[] json(byte[] whole, Random r) throws IOException {
+    JsonNode tree = MAPPER.readTree(whole);
+    int times = 1 + r.nextInt(3);
+    for (int i = 0; i < times; i++) {
+      List<JsonNode> parents = new ArrayList<>();
+      collect(tree, parents);
+      JsonNode parent = parents.get(r.nextInt(parents.size()));
+      JsonNode value = MAPPER.readTree(VALUES[r.nextInt(VALUES.length)]);
+      if (parent instanceof ArrayNode a && !a.isEmpty()) {
+        int at = r.nextInt(a.size());
+        if (r.nextInt(4) == 0) {
+          a.remove(at);
+        } else {
+          a.set(at, value);
+        }
+      } else if (parent instanceof ObjectNode o && !o.isEmpty()) {
+        List<String> names = new ArrayList<>();
+        o.fieldNames().forEachRemaining(names::add);
+        String name = names.get(r.nextInt(names.size()));
+        if (r.nextInt(4) == 0) {
+          o.remove(name);
+        } else {
+          o.set(name, value);
+        }
+      }
+    }
+    return MAPPER
+        .writeValueAsString(tree)
+        .replace("\"1e999\"", "1e999")
+        .getBytes(StandardCharsets.UTF_8);
+  }
+
+  private static void collect(JsonNode n, List<JsonNode> into) {
+    if (n.isContainerNode()) {
+      into.add(n);
+      n.forEach(c -> collect(c, into));
+    }
   }
 
   private static byte[] joined(byte[] a, byte[] b) {

@@ -126,7 +126,8 @@ public final class DocumentFaults {
   /** Damages the document by a seed. */
   public void document(long seed, FaultTable table) throws IOException {
     Random r = new Random(seed);
-    Path p = Files.write(dir.resolve("d.carezza.json"), Damage.text(whole, r));
+    byte[] bad = r.nextInt(3) == 0 ? Damage.text(whole, r) : Damage.json(whole, r);
+    Path p = Files.write(dir.resolve("d.carezza.json"), bad);
     Document d;
     try {
       d = DocumentStore.read(p);
