@@ -38,6 +38,12 @@ public final class NetFaceFinder implements FaceFinder {
 
   private static final int LEFT_CORNER = 263;
 
+  /** Side of the squares in which smaller faces are looked for, of the shorter side. */
+  private static final double TILE = 0.6;
+
+  /** Such squares that fit beside one another, at most: a long strip is looked at coarsely. */
+  private static final double MOST_TILES = 10;
+
   private final boolean snaps;
   private Detector near;
   private Detector far;
@@ -136,7 +142,8 @@ public final class NetFaceFinder implements FaceFinder {
   }
 
   private static List<Box> tiles(Copy copy) {
-    double side = 0.6 * Math.min(copy.w(), copy.h());
+    double shorter = Math.min(copy.w(), copy.h());
+    double side = Math.max(TILE * shorter, Math.max(copy.w(), copy.h()) / MOST_TILES);
     List<Box> out = new ArrayList<>();
     for (double y = side / 2; y < copy.h() + side / 2 - 1; y += side / 2) {
       for (double x = side / 2; x < copy.w() + side / 2 - 1; x += side / 2) {
