@@ -158,6 +158,31 @@ public final class BenchView extends StackPane implements AutoCloseable {
     return view.painter().isIdle() && measurer.isIdle() && !busy.isVisible();
   }
 
+  /** Whether, beyond that, the neighbouring pictures have been made ready. */
+  public boolean isRested() {
+    return isIdle();
+  }
+
+  /** How far the picture on the bench has come on the screen. */
+  public enum Shown {
+    NOTHING,
+    SOURCE,
+    RETOUCHED,
+    MEASURED
+  }
+
+  /** What is on the screen of the newest step of a picture; on the interface thread. */
+  public Shown shown(Path picture) {
+    OpenPicture p = model.picture().get();
+    if (p == null || !p.file().path().equals(picture.toAbsolutePath()) || !view.shows(p)) {
+      return Shown.NOTHING;
+    }
+    if (!view.isSettled(p.history().now())) {
+      return Shown.SOURCE;
+    }
+    return model.readings().get().isEmpty() ? Shown.RETOUCHED : Shown.MEASURED;
+  }
+
   /** Lets a pen work on the picture beside the mouse. */
   public void take(Pen pen) {
     hand.take(pen);

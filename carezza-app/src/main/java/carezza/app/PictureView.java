@@ -281,6 +281,16 @@ final class PictureView extends Region implements Sight {
     placeOldFrame();
   }
 
+  /** Whether something of a picture is on the screen. */
+  boolean shows(OpenPicture p) {
+    return shownPicture == p;
+  }
+
+  /** Whether a sheet is on the screen, drawn sharply. */
+  boolean isSettled(RunSheet now) {
+    return settled == now;
+  }
+
   /** Moves the last frame to where it belongs in the present viewport. */
   private void placeOldFrame() {
     Viewport v = viewport.get();

@@ -21,6 +21,7 @@ public final class Main {
       case "face" -> FaceBench.run(List.of(args).subList(1, args.length));
       case "passes" -> PassBench.run();
       case "speed" -> SpeedBench.run(List.of(args).subList(1, args.length));
+      case "pages" -> pages(List.of(args).subList(1, args.length));
       case "faults" -> {
         if (!FaultBench.run(List.of(args).subList(1, args.length))) {
           System.exit(1);
@@ -30,11 +31,19 @@ public final class Main {
       case "demo" -> DemoJob.write(Path.of(args[1]), new NetFaceFinder());
       default -> {
         System.err.println(
-            "No benchmark '" + what + "'; there are: heal, grow, face, passes, speed, faults, kernels.");
+            "No benchmark '" + what + "'; there are: heal, grow, face, passes, speed, pages, faults, kernels.");
         System.exit(2);
       }
     }
     System.exit(0);
+  }
+
+  private static void pages(List<String> args) {
+    Yardstick.call(
+        () -> {
+          PageBench.run(args);
+          return null;
+        });
   }
 
   private static void kernels() {

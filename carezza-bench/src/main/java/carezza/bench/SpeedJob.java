@@ -37,7 +37,7 @@ record SpeedJob(SourcePicture picture, RunSheet sheet) {
     DemoSitter s = DemoSitter.load("maren");
     SourcePicture small = s.picture().picture();
     double f = Math.sqrt(megapixels * 1e6 / ((double) small.width() * small.height()));
-    SourcePicture big = enlarged(small, f);
+    SourcePicture big = enlarged(small, f, 0);
     FaceMap face = s.faceMap();
     FaceMap map = new FaceMap(scaled(face.rightEye(), f), scaled(face.leftEye(), f));
     RunSheet base =
@@ -61,17 +61,21 @@ record SpeedJob(SourcePicture picture, RunSheet sheet) {
     return out;
   }
 
-  /** Catmull-Rom interpolation of the codes, a row at a time, with Gaussian noise. */
-  private static SourcePicture enlarged(SourcePicture p, double f) {
+  /**
+   * Catmull-Rom interpolation of the codes, a row at a time, with Gaussian noise.
+   *
+   * @param seed of the noise
+   */
+  static SourcePicture enlarged(SourcePicture p, double f, long seed) {
     int w = (int) Math.round(p.width() * f);
     int h = (int) Math.round(p.height() * f);
     SourcePicture out = new SourcePicture(w, h, 16, 3);
-    java.util.stream.IntStream.range(0, h).parallel().forEach(y -> row(p, f, y, out));
+    java.util.stream.IntStream.range(0, h).parallel().forEach(y -> row(p, f, y, seed, out));
     return out;
   }
 
-  private static void row(SourcePicture p, double f, int y, SourcePicture out) {
-    Random noise = new Random(7919L * y);
+  private static void row(SourcePicture p, double f, int y, long seed, SourcePicture out) {
+    Random noise = new Random(7919L * y + seed);
     double v = (y + 0.5) / f - 0.5;
     int y0 = (int) Math.floor(v);
     double[] wy = weights(v - y0);

@@ -118,7 +118,7 @@ final class SpeedWindow {
     }
   }
 
-  private static void fx(Runnable what) throws Exception {
+  static void fx(Runnable what) throws Exception {
     WaitForAsyncUtils.asyncFx(what).get();
   }
 
@@ -162,7 +162,7 @@ final class SpeedWindow {
     fx(stage::hide);
   }
 
-  private static void write(SourcePicture p, Path file) throws IOException {
+  static void write(SourcePicture p, Path file) throws IOException {
     PictureFile whole =
         new PictureFile(
             file.resolveSibling("made.tif"), p, ColorEncoding.srgb(), new byte[0], List.of());
