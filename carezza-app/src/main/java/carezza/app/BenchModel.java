@@ -57,6 +57,7 @@ public final class BenchModel {
   private final Faces faces;
   private final Failures failures = new Failures(this::say, this::makeRoom);
   private final Map<Long, Integer> gone = new HashMap<>();
+  private volatile Runnable moreRoom = () -> {};
   private final Executor worker;
   private final Executor ui;
 
@@ -203,7 +204,15 @@ public final class BenchModel {
     ui.execute(() -> message.set(sentence));
   }
 
+  /**
+   * @param room lets go of more that can be had again
+   */
+  void whenMemoryIsFull(Runnable room) {
+    moreRoom = room;
+  }
+
   private void makeRoom() {
+    moreRoom.run();
     OpenPicture p = picture.get();
     if (p != null) {
       p.engine().forget();

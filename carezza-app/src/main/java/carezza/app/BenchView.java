@@ -44,8 +44,9 @@ public final class BenchView extends StackPane implements AutoCloseable {
       new BenchModel(new NetFaceFinder(), seeker, worker, Platform::runLater);
   private final PictureView view = new PictureView(model);
   private final Hand hand = new Hand(model, view);
+  private final KnownReadings knownReadings = new KnownReadings();
   private final Measurer measurer =
-      new Measurer(model, () -> view.painter().isIdle(), Platform::runLater);
+      new Measurer(model, () -> view.painter().isIdle(), Platform::runLater, knownReadings);
   private final BorderPane frame = new BorderPane();
   private final StackPane over = new StackPane(view);
   private final JobCard card;
@@ -61,6 +62,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
   private final Label prompt = new Label();
   private final Pages pages;
   private final FileDesk files;
+  private final Ahead ahead;
   private final MenuButton recentMenu = new MenuButton(Words.of("action.recent"));
   private PassPanel floatingPanel;
 
@@ -80,6 +82,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
               fillRecent();
               view.requestFocus();
             });
+    ahead = new Ahead(model, view, this::isIdle, files, knownReadings);
     getStyleClass().addAll("bench", LIGHTS.get(light));
     pages = new Pages(model);
     model.looking().page().addListener((o, a, b) -> showDesk());
@@ -160,7 +163,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
 
   /** Whether, beyond that, the neighbouring pictures have been made ready. */
   public boolean isRested() {
-    return isIdle();
+    return isIdle() && ahead.isDone();
   }
 
   /** How far the picture on the bench has come on the screen. */
@@ -445,6 +448,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
 
   @Override
   public void close() {
+    ahead.close();
     files.close();
     view.painter().close();
     measurer.close();

@@ -34,6 +34,7 @@ final class FileDesk implements AutoCloseable {
   private final ExecutorService writer =
       Executors.newSingleThreadExecutor(Painter.daemon("export"));
   private final Supplier<Scene> window;
+  private final PictureShelf shelf;
   private final Opener opener;
   private final Recent recent;
   private final Runnable opened;
@@ -49,8 +50,10 @@ final class FileDesk implements AutoCloseable {
     this.busy = busy;
     this.window = window;
     this.opened = opened;
-    opener = new Opener(userData, TileCache.ofHeapShare(), this::notRecorded);
+    shelf = new PictureShelf(TileCache.ofHeapShare(), Runtime.getRuntime().maxMemory());
+    opener = new Opener(userData, shelf, this::notRecorded);
     recent = new Recent(userData);
+    model.whenMemoryIsFull(shelf::clear);
   }
 
   private void notRecorded(Exception e) {
@@ -62,17 +65,30 @@ final class FileDesk implements AutoCloseable {
     return recent.list();
   }
 
-  /** The neighbouring picture of the folder. */
+  PictureShelf shelf() {
+    return shelf;
+  }
+
+  Path userData() {
+    return opener.userData();
+  }
+
+  /** Turns to a neighbouring picture of the folder. */
   void step(int by) {
+    neighbour(by).ifPresent(this::open);
+  }
+
+  /** The picture so many places on in the folder, round its end; none where there is no other. */
+  Optional<Path> neighbour(int by) {
     OpenPicture p = model.picture().get();
     if (p == null) {
-      return;
+      return Optional.empty();
     }
     List<Path> all = pictures(p.file().path().toAbsolutePath().getParent());
     int i = all.indexOf(p.file().path().toAbsolutePath());
-    if (all.size() > 1) {
-      open(all.get(Math.floorMod(i + by, all.size())));
-    }
+    return all.size() > 1
+        ? Optional.of(all.get(Math.floorMod(i + by, all.size())))
+        : Optional.empty();
   }
 
   static List<Path> pictures(Path folder) {

@@ -27,6 +27,7 @@ final class Measurer implements AutoCloseable {
   private final AtomicLong newest = new AtomicLong();
   private final AtomicLong finished = new AtomicLong();
   private final BenchModel model;
+  private final KnownReadings knownReadings;
   private final BooleanSupplier screenIsDrawn;
   private final Executor interfaceThread;
 
@@ -36,9 +37,15 @@ final class Measurer implements AutoCloseable {
   private OpenPicture shownPicture;
 
   /**
+   * @param knownReadings of sheets that were measured before
    * @param screenIsDrawn the readings wait for this and give way, so that they do not take its time
    */
-  Measurer(BenchModel model, BooleanSupplier screenIsDrawn, Executor interfaceThread) {
+  Measurer(
+      BenchModel model,
+      BooleanSupplier screenIsDrawn,
+      Executor interfaceThread,
+      KnownReadings knownReadings) {
+    this.knownReadings = knownReadings;
     this.model = model;
     this.interfaceThread = interfaceThread;
     this.screenIsDrawn = screenIsDrawn;
@@ -99,6 +106,9 @@ final class Measurer implements AutoCloseable {
   }
 
   private void measure(Job job, BooleanSupplier stop) {
+    Optional<List<Reading>> before =
+        job.known() ? Optional.empty() : knownReadings.of(job.picture().engine(), job.now());
+    before.ifPresent(all -> show(job, () -> showAll(job, all)));
     Measuring measuring = new Measuring(job.picture().engine());
     double covered = measuring.coveredCm2(job.now(), job.chosen(), stop);
     show(job, () -> model.covered().set(covered));
@@ -107,7 +117,7 @@ final class Measurer implements AutoCloseable {
       List<Saliency.Place> rivals = view.saliency().map(p -> p.places(view)).orElse(List.of());
       show(job, () -> model.rivals().set(Optional.of(rivals)));
     }
-    if (job.known()) {
+    if (job.known() || before.isPresent()) {
       finished.set(job.number());
       return;
     }
@@ -121,14 +131,15 @@ final class Measurer implements AutoCloseable {
   private void ofPicture(Job job, List<Reading> skin, BooleanSupplier stop) {
     List<Reading> all = new ArrayList<>(skin);
     all.addAll(new Measuring(job.picture().engine()).unhurried(job.now(), stop));
-    show(
-        job,
-        () -> {
-          shown = job.now();
-          shownPicture = job.picture();
-          model.readings().set(all);
-        });
+    knownReadings.put(job.picture().engine(), job.now(), all);
+    show(job, () -> showAll(job, all));
     finished.set(job.number());
+  }
+
+  private void showAll(Job job, List<Reading> all) {
+    shown = job.now();
+    shownPicture = job.picture();
+    model.readings().set(all);
   }
 
   private void show(Job job, Runnable set) {

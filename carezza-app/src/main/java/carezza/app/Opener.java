@@ -1,11 +1,8 @@
 package carezza.app;
 
-import carezza.engine.Engine;
-import carezza.engine.TileCache;
 import carezza.io.DocumentStore;
 import carezza.io.OpenDocument;
 import carezza.io.PictureFile;
-import carezza.io.PictureReader;
 import carezza.sheet.History;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -18,22 +15,22 @@ import java.util.function.DoubleConsumer;
  * Opens pictures with their documents.
  *
  * @param userData the user's own data folder
- * @param cache of all pictures together
+ * @param shelf of pictures that were read already
  * @param failed told, on another thread, when a step could not be recorded
  */
-record Opener(Path userData, TileCache cache, Consumer<Exception> failed) {
+record Opener(Path userData, PictureShelf shelf, Consumer<Exception> failed) {
   /**
    * @param afresh whether what an earlier sitting left unsaved is left alone
    * @param progress told shares of 0..1; may throw to stop
    */
   OpenPicture open(Path path, boolean afresh, DoubleConsumer progress) throws IOException {
-    PictureFile file = PictureReader.read(path, progress);
+    PictureShelf.Ready ready = shelf.read(path, progress);
+    PictureFile file = ready.file();
     DocumentStore store = DocumentStore.of(path, userData);
-    Engine engine = new Engine(file.picture(), file.encoding(), cache);
     OpenDocument document = OpenDocument.open(store, afresh, failed);
     List<String> warnings = new ArrayList<>(file.warnings());
     warnings.addAll(document.warnings());
     return new OpenPicture(
-        file, engine, document, new History(document.start()), List.copyOf(warnings));
+        file, ready.engine(), document, new History(document.start()), List.copyOf(warnings));
   }
 }

@@ -70,7 +70,7 @@ final class Painter implements AutoCloseable {
             for (int i = 0; i < steps.size(); i++) {
               boolean end = i == steps.size() - 1;
               FramePlan plan = FramePlan.of(steps.get(i), 0, last, pool);
-              if (i == 0 && plan.changedShare() > COARSE_FROM) {
+              if (i == 0 && plan.changedShare() > COARSE_FROM && !plan.isAtHand()) {
                 show(FramePlan.of(steps.get(i), COARSER, last, pool), mine, false, show);
               }
               show(plan, mine, end, show);
@@ -84,6 +84,11 @@ final class Painter implements AutoCloseable {
             finished.set(mine);
           }
         });
+  }
+
+  /** Whether a frame could be drawn without anything being computed; on a worker. */
+  boolean isAtHand(Frames.Request r) {
+    return FramePlan.of(r, 0, last, pool).isAtHand();
   }
 
   private void show(FramePlan plan, long mine, boolean end, BiConsumer<Drawn, Boolean> show) {

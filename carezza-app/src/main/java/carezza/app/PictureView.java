@@ -213,8 +213,12 @@ final class PictureView extends Region implements Sight {
         stale -> {
           List<Frames.Request> steps = new ArrayList<>();
           if (fresh) {
-            SheetView plain = p.engine().view(RunSheet.EMPTY, () -> false);
-            steps.add(request(plain, v, look, Optional.empty(), colour, p, from));
+            SheetView made = p.engine().view(sheet, stale).underHand(chosen);
+            Frames.Request whole = request(made, v, look, area, colour, p, from);
+            if (!painter.isAtHand(whole)) {
+              SheetView plain = p.engine().view(RunSheet.EMPTY, () -> false);
+              steps.add(request(plain, v, look, Optional.empty(), colour, p, from));
+            }
           } else if (was != null && own && !was.equals(sheet) && !sheet.equals(shownHeld)) {
             shownHeld = sheet;
             SheetView held = p.engine().view(sheet, was, () -> false).underHand(chosen);

@@ -33,7 +33,7 @@ public class MeasurerTest {
     Path dir = Files.createTempDirectory("carezza-measurer");
     Path picture = PlainPicture.write(dir, dir, 500, 400, new Pin(124, 150), new Pin(376, 150));
     model = new BenchModel(KnownFaces.NONE, Runnable::run, Runnable::run, Runnable::run);
-    measurer = new Measurer(model, () -> drawn.getAsBoolean(), thread);
+    measurer = new Measurer(model, () -> drawn.getAsBoolean(), thread, new KnownReadings());
     on(() -> model.show(openPicture(picture, dir)));
   }
 

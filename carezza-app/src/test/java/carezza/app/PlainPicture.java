@@ -31,6 +31,8 @@ final class PlainPicture {
 
   /** Opens a picture under a cache of its own. */
   static OpenPicture open(Path picture, Path own) throws IOException {
-    return new Opener(own, TileCache.ofHeapShare(), e -> {}).open(picture, false, f -> {});
+    PictureShelf shelf =
+        new PictureShelf(TileCache.ofHeapShare(), Runtime.getRuntime().maxMemory());
+    return new Opener(own, shelf, e -> {}).open(picture, false, f -> {});
   }
 }

@@ -160,7 +160,8 @@ public final class Engine {
     return out;
   }
 
-  long sourceHash() {
+  /** Stands for all codes of the picture; equal pictures have equal numbers. */
+  public long sourceHash() {
     return sourceHash;
   }
 

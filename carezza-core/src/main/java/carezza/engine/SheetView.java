@@ -82,6 +82,12 @@ public final class SheetView implements PixelReader {
     return Optional.empty();
   }
 
+  /** Whether a rectangle can be read without any pass being computed. */
+  public boolean isAtHand(int level, Rect rect) {
+    int depth = fingerprints.active().size();
+    return engine.tiles(level, rect).stream().allMatch(t -> maker.there(depth, level, t) != null);
+  }
+
   /** Does what {@link #firstFinds} names, by all processors. */
   public SheetView prepared() {
     firstFinds().parallelStream().forEach(Runnable::run);

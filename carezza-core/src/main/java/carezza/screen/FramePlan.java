@@ -120,6 +120,12 @@ public final class FramePlan {
     return (double) stale.cardinality() / next.blocks();
   }
 
+  /** Whether nothing has to be computed for it. */
+  public boolean isAtHand() {
+    List<Rect> changed = stale.stream().mapToObj(next::block).toList();
+    return tiles(request, level, changed).stream().allMatch(t -> request.view().isAtHand(level, t));
+  }
+
   /**
    * Draws the frame: first the tiles that changed blocks need are brought up, those in the middle
    * first, then the blocks are drawn from them. Blocks that the last frame shows as they are to be
