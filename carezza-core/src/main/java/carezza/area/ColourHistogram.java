@@ -24,35 +24,64 @@ public final class ColourHistogram {
   private static final int[] WIDE = smoothed(6);
   private static final int[] TOLERANT = smoothed(14);
 
-  private final float[] count;
-  private final double sum;
+  /** Share of all that was counted in each bin. */
+  private final float[] share;
 
-  private ColourHistogram(float[] count, double sum) {
-    this.count = count;
-    this.sum = Math.max(1, sum);
+  private ColourHistogram(float[] share) {
+    this.share = share;
+  }
+
+  /**
+   * The bins of an image's colours, to learn and look up several histograms of it.
+   *
+   * @param at the bin of each pixel, by how many steps darker it is taken to be
+   */
+  public record Bins(int[][] at) {
+    /** Bins of pixels as they are. */
+    public static Bins of(ColourPlanes p) {
+      return of(p, 1);
+    }
+
+    /** Bins of pixels as they are, and for each step darker that they may be. */
+    public static Bins shaded(ColourPlanes p) {
+      return of(p, SHADES.length);
+    }
+
+    private static Bins of(ColourPlanes p, int shades) {
+      float[] e = p.light();
+      int[][] at = new int[shades][e.length];
+      for (int i = 0; i < e.length; i++) {
+        int ratios = clamp((p.c1()[i] - C0) / C_BIN, NC) * NC + clamp((p.c2()[i] - C0) / C_BIN, NC);
+        for (int k = 0; k < at.length; k++) {
+          float darker = e[i] - k * SHADE_STOPS;
+          at[k][i] = clamp((darker - E0) / E_BIN, NE) * NC * NC + ratios;
+        }
+      }
+      return new Bins(at);
+    }
   }
 
   /** Learnt from pixels, each counted by its weight. */
-  public static ColourHistogram of(float[] e, float[] c1, float[] c2, float[] weight) {
-    return of(e, c1, c2, weight, new double[] {1}, SMOOTHED);
+  public static ColourHistogram of(Bins bins, float[] weight) {
+    return of(bins, weight, 1, SMOOTHED);
   }
 
   /**
    * As {@link #of}, for a surface parts of which may lie in shade not seen elsewhere: shade changes
    * luminance, not ratios, so each pixel also counts a little for every 0.6 stop it may be darker.
    */
-  public static ColourHistogram withShade(float[] e, float[] c1, float[] c2, float[] weight) {
-    return of(e, c1, c2, weight, SHADES, SMOOTHED);
+  public static ColourHistogram withShade(Bins bins, float[] weight) {
+    return of(bins, weight, SHADES.length, SMOOTHED);
   }
 
   /** As {@link #withShade}, smoothed more: also what is a little off the ratios seen is likely. */
-  public static ColourHistogram wide(float[] e, float[] c1, float[] c2, float[] weight) {
-    return of(e, c1, c2, weight, SHADES, WIDE);
+  public static ColourHistogram wide(Bins bins, float[] weight) {
+    return of(bins, weight, SHADES.length, WIDE);
   }
 
   /** As {@link #wide} for a surface that need not have just the colours seen, as a neck. */
-  public static ColourHistogram tolerant(float[] e, float[] c1, float[] c2, float[] weight) {
-    return of(e, c1, c2, weight, SHADES, TOLERANT);
+  public static ColourHistogram tolerant(Bins bins, float[] weight) {
+    return of(bins, weight, SHADES.length, TOLERANT);
   }
 
   /** Luminance twice, both ratios so many times. */
@@ -64,18 +93,22 @@ public final class ColourHistogram {
     return axes;
   }
 
-  private static ColourHistogram of(
-      float[] e, float[] c1, float[] c2, float[] weight, double[] shades, int[] smoothed) {
+  private static ColourHistogram of(Bins bins, float[] weight, int shades, int[] smoothed) {
     float[] n = new float[NE * NC * NC];
+    double sum = 0;
+    for (int i = 0; i < weight.length; i++) {
+      if (weight[i] > 0) {
+        for (int k = 0; k < shades; k++) {
+          double w = weight[i] * SHADES[k];
+          n[bins.at[k][i]] += (float) w;
+          sum += w;
+        }
+      }
+    }
     int[] low = {NE, NC, NC};
     int[] high = {-1, -1, -1};
-    double sum = 0;
-    for (int i = 0; i < e.length; i++) {
-      for (int k = 0; weight[i] > 0 && k < shades.length; k++) {
-        double w = weight[i] * shades[k];
-        int at = bin(e[i] - k * SHADE_STOPS, c1[i], c2[i]);
-        n[at] += (float) w;
-        sum += w;
+    for (int at = 0; at < n.length; at++) {
+      if (n[at] != 0) {
         widen(low, high, at / (NC * NC), at / NC % NC, at % NC);
       }
     }
@@ -85,7 +118,11 @@ public final class ColourHistogram {
       high[axis] = Math.min(size - 1, high[axis] + 1);
       n = smooth(n, axis, size, low, high);
     }
-    return new ColourHistogram(n, sum);
+    double all = Math.max(1, sum);
+    for (int at = 0; at < n.length; at++) {
+      n[at] = (float) (n[at] / all);
+    }
+    return new ColourHistogram(n);
   }
 
   private static void widen(int[] low, int[] high, int i, int j, int k) {
@@ -116,28 +153,21 @@ public final class ColourHistogram {
     return out;
   }
 
-  private static int bin(float e, float c1, float c2) {
-    int i = clamp((e - E0) / E_BIN, NE);
-    int j = clamp((c1 - C0) / C_BIN, NC);
-    int k = clamp((c2 - C0) / C_BIN, NC);
-    return (i * NC + j) * NC + k;
-  }
-
   private static int clamp(double v, int n) {
     return Math.max(0, Math.min(n - 1, (int) v));
   }
 
-  /** How often a colour occurs: share of a bin, never 0. */
-  public float density(float e, float c1, float c2) {
-    return density(e, c1, c2, 1);
+  /** How often a pixel's colour occurs: share of a bin, never 0. */
+  public float density(Bins bins, int i) {
+    return density(bins, i, 1);
   }
 
   /**
-   * How often a colour occurs where colours never seen are less likely than elsewhere.
+   * How often a pixel's colour occurs where colours never seen are less likely than elsewhere.
    *
    * @param floor share of the usual floor
    */
-  public float density(float e, float c1, float c2, float floor) {
-    return (float) (count[bin(e, c1, c2)] / sum) + floor * FLOOR;
+  public float density(Bins bins, int i, float floor) {
+    return share[bins.at[0][i]] + floor * FLOOR;
   }
 }

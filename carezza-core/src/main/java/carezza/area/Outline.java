@@ -18,9 +18,23 @@ public final class Outline {
   private final double[] x;
   private final double[] y;
 
+  /** Middle and half length of each side of the polygon, that to its first corner first. */
+  private final double[] middleX;
+
+  private final double[] middleY;
+  private final double[] half;
+
   private Outline(double[] x, double[] y) {
     this.x = x;
     this.y = y;
+    middleX = new double[x.length];
+    middleY = new double[x.length];
+    half = new double[x.length];
+    for (int i = 0, j = x.length - 1; i < x.length; j = i++) {
+      middleX[i] = (x[i] + x[j]) / 2;
+      middleY[i] = (y[i] + y[j]) / 2;
+      half[i] = Math.hypot(x[i] - x[j], y[i] - y[j]) / 2;
+    }
   }
 
   /** The curve through {@code points}, three or more. */
@@ -106,9 +120,58 @@ public final class Outline {
     return Arrays.stream(v).max().orElseThrow();
   }
 
+  /**
+   * The sides of the polygon by the bands of rows that they reach into, so that a point is held
+   * against few of them.
+   *
+   * @param from upper end of the first band
+   * @param perRow bands a source pixel
+   * @param sides numbers of their second corners, by band
+   */
+  private record Bands(double from, double perRow, int[][] sides) {
+    private static final int COUNT = 64;
+
+    static Bands of(double[] y) {
+      double from = min(y);
+      double to = max(y);
+      double perRow = COUNT / Math.max(1e-9, to - from);
+      int[][] sides = new int[COUNT][];
+      int[] found = new int[y.length];
+      for (int b = 0; b < COUNT; b++) {
+        int n = 0;
+        for (int i = 0, j = y.length - 1; i < y.length; j = i++) {
+          int first = band(Math.min(y[i], y[j]), from, perRow);
+          int last = band(Math.max(y[i], y[j]), from, perRow);
+          if (first <= b && b <= last) {
+            found[n++] = i;
+          }
+        }
+        sides[b] = Arrays.copyOf(found, n);
+      }
+      return new Bands(from, perRow, sides);
+    }
+
+    private static int band(double y, double from, double perRow) {
+      return (int) Math.max(0, Math.min(COUNT - 1, (y - from) * perRow));
+    }
+
+    int[] at(double y) {
+      return sides[band(y, from, perRow)];
+    }
+  }
+
+  /** Found when first needed; twice at worst. */
+  private volatile Bands bands;
+
   public boolean contains(double px, double py) {
+    Bands b = bands;
+    if (b == null) {
+      b = Bands.of(y);
+      bands = b;
+    }
     boolean in = false;
-    for (int i = 0, j = x.length - 1; i < x.length; j = i++) {
+    for (int i : b.at(py)) {
+      int j = i == 0 ? x.length - 1 : i - 1;
       if (y[i] > py != y[j] > py && px < (x[j] - x[i]) * (py - y[i]) / (y[j] - y[i]) + x[i]) {
         in = !in;
       }
@@ -116,10 +179,20 @@ public final class Outline {
     return in;
   }
 
+  /** Shares by which a side must surely lie farther than the nearest so far to be passed over. */
+  private static final double SURELY = 1 + 1e-9;
+
   /** Distance of a point from the curve, negative inside; source pixels. */
   public double distance(double px, double py) {
     double best = Double.MAX_VALUE;
+    double nearest = Double.MAX_VALUE;
     for (int i = 0, j = x.length - 1; i < x.length; j = i++) {
+      double mx = px - middleX[i];
+      double my = py - middleY[i];
+      double reach = (nearest + half[i]) * SURELY;
+      if (mx * mx + my * my > reach * reach) {
+        continue;
+      }
       double dx = x[i] - x[j];
       double dy = y[i] - y[j];
       double length2 = dx * dx + dy * dy;
@@ -127,7 +200,11 @@ public final class Outline {
       t = Math.max(0, Math.min(1, t));
       double ex = px - x[j] - t * dx;
       double ey = py - y[j] - t * dy;
-      best = Math.min(best, ex * ex + ey * ey);
+      double far = ex * ex + ey * ey;
+      if (far < best) {
+        best = far;
+        nearest = Math.sqrt(best);
+      }
     }
     return contains(px, py) ? -Math.sqrt(best) : Math.sqrt(best);
   }

@@ -57,6 +57,7 @@ public final class RegionGrowing {
   private final Rect rect;
   private final int w;
   private final int h;
+  private final ColourHistogram.Bins bins;
   private final float[] light;
   private final float[] c1;
   private final float[] c2;
@@ -70,6 +71,7 @@ public final class RegionGrowing {
     w = rect.w();
     h = rect.h();
     ColourPlanes p = ColourPlanes.of(b, 0.15 * px, 0.35 * px);
+    bins = ColourHistogram.Bins.of(p);
     light = p.light();
     c1 = p.c1();
     c2 = p.c2();
@@ -147,12 +149,12 @@ public final class RegionGrowing {
       outside[i] = in[i] || open ? 0 : 1 - prior[i];
     }
     for (int round = 0; round < t.rounds; round++) {
-      ColourHistogram a = ColourHistogram.of(light, c1, c2, inside);
-      ColourHistogram b = ColourHistogram.of(light, c1, c2, outside);
+      ColourHistogram a = ColourHistogram.of(bins, inside);
+      ColourHistogram b = ColourHistogram.of(bins, outside);
       float[] post = new float[inside.length];
       for (int i = 0; i < post.length; i++) {
-        double pa = prior[i] * a.density(light[i], c1[i], c2[i]);
-        double pb = (1 - prior[i]) * b.density(light[i], c1[i], c2[i]);
+        double pa = prior[i] * a.density(bins, i);
+        double pb = (1 - prior[i]) * b.density(bins, i);
         post[i] = (float) (pa / (pa + pb));
       }
       post = Gaussian.blur(new Plane(rect, post), 0.4 * px).data();

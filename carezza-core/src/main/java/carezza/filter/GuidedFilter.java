@@ -11,6 +11,32 @@ import carezza.image.Rect;
 public final class GuidedFilter {
   private GuidedFilter() {}
 
+  /** A guide with what of it is the same for every plane that is refined by it. */
+  public static final class Guide {
+    private final Plane[] planes;
+    private final double sigmaPx;
+    private final float[][] mean = new float[3][];
+
+    /** Means of the products of two channels: 00, 01, 02, 11, 12, 22. */
+    private final float[][] var = new float[6][];
+
+    /**
+     * @param planes three over the same rectangle
+     * @param sigmaPx window size
+     */
+    public Guide(Plane[] planes, double sigmaPx) {
+      this.planes = planes.clone();
+      this.sigmaPx = sigmaPx;
+      int v = 0;
+      for (int i = 0; i < 3; i++) {
+        mean[i] = Gaussian.blur(planes[i], sigmaPx).data();
+        for (int j = i; j < 3; j++) {
+          var[v++] = product(planes[0].rect(), planes[i].data(), planes[j].data(), sigmaPx);
+        }
+      }
+    }
+  }
+
   /**
    * @param p plane to be refined
    * @param guide three planes over the same rectangle
@@ -18,7 +44,13 @@ public final class GuidedFilter {
    * @param eps regularisation in squared guide units; above the variance of texture to be ignored
    */
   public static Plane filter(Plane p, Plane[] guide, double sigmaPx, double eps) {
-    Plane[] k = coefficients(p, guide, sigmaPx, eps);
+    return filter(p, new Guide(guide, sigmaPx), eps);
+  }
+
+  /** As {@link #filter(Plane, Plane[], double, double)}, by a guide for several planes. */
+  public static Plane filter(Plane p, Guide by, double eps) {
+    Plane[] k = coefficients(p, by, eps);
+    Plane[] guide = by.planes;
     Plane out = new Plane(p.rect());
     for (int i = 0; i < out.data().length; i++) {
       out.data()[i] =
@@ -32,23 +64,21 @@ public final class GuidedFilter {
 
   /** The factors of the guide's three channels and what is added, each a smooth plane. */
   public static Plane[] coefficients(Plane p, Plane[] guide, double sigmaPx, double eps) {
+    return coefficients(p, new Guide(guide, sigmaPx), eps);
+  }
+
+  private static Plane[] coefficients(Plane p, Guide by, double eps) {
+    double sigmaPx = by.sigmaPx;
     Rect rect = p.rect();
     int n = p.data().length;
-    float[][] mean = new float[3][];
     float[][] cross = new float[3][];
-    float[][] var = new float[6][];
     float[] pMean = Gaussian.blur(p, sigmaPx).data();
-    int v = 0;
     for (int i = 0; i < 3; i++) {
-      mean[i] = Gaussian.blur(guide[i], sigmaPx).data();
-      cross[i] = product(rect, guide[i].data(), p.data(), sigmaPx);
-      for (int j = i; j < 3; j++) {
-        var[v++] = product(rect, guide[i].data(), guide[j].data(), sigmaPx);
-      }
+      cross[i] = product(rect, by.planes[i].data(), p.data(), sigmaPx);
     }
     float[][] a = new float[4][n];
     for (int i = 0; i < n; i++) {
-      solve(i, mean, cross, var, pMean, eps, a);
+      solve(i, by.mean, cross, by.var, pMean, eps, a);
     }
     Plane[] out = new Plane[4];
     for (int i = 0; i < 4; i++) {

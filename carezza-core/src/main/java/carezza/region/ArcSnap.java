@@ -79,6 +79,7 @@ final class ArcSnap {
 
   private final Traits t;
   private final ColourPlanes planes;
+  private final ColourHistogram.Bins bins;
   private final Closeup seen;
   private final double px;
   private final double side;
@@ -91,6 +92,7 @@ final class ArcSnap {
   private ArcSnap(Traits t, ColourPlanes planes, Closeup seen, float[] free, Parts parts) {
     this.t = t;
     this.planes = planes;
+    bins = ColourHistogram.Bins.of(planes);
     this.seen = seen;
     px = seen.pxPerMm();
     this.free = free;
@@ -208,10 +210,7 @@ final class ArcSnap {
       if (Math.abs(distance[i]) > reach * px * side) {
         continue;
       }
-      float e = planes.light()[i];
-      float c1 = planes.c1()[i];
-      float c2 = planes.c2()[i];
-      double l = Math.log(a[partIn[i]].density(e, c1, c2) / b[partOut[i]].density(e, c1, c2));
+      double l = Math.log(a[partIn[i]].density(bins, i) / b[partOut[i]].density(bins, i));
       double near = t.here == 0 ? 0 : t.here * loud(inHere.oddsOver(outHere, i));
       odds[i] = (float) ((1 - t.here) * loud(l) + near);
     }
@@ -233,7 +232,7 @@ final class ArcSnap {
       for (int i = 0; i < own.length; i++) {
         own[i] = part[i] == k ? weight[i] : 0;
       }
-      out[k] = ColourHistogram.of(planes.light(), planes.c1(), planes.c2(), own);
+      out[k] = ColourHistogram.of(bins, own);
     }
     return out;
   }

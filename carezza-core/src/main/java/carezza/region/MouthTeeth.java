@@ -87,12 +87,13 @@ final class MouthTeeth {
 
   private static void weigh(
       ColourPlanes c, float[] in, float[] lip, float[] yes, float[] no, double join) {
-    ColourHistogram teeth = ColourHistogram.withShade(c.light(), c.c1(), c.c2(), yes);
-    ColourHistogram other = ColourHistogram.of(c.light(), c.c1(), c.c2(), no);
+    ColourHistogram.Bins bins = ColourHistogram.Bins.shaded(c);
+    ColourHistogram teeth = ColourHistogram.withShade(bins, yes);
+    ColourHistogram other = ColourHistogram.of(bins, no);
     float[] post = new float[in.length];
     for (int i = 0; i < post.length; i++) {
-      float a = teeth.density(c.light()[i], c.c1()[i], c.c2()[i]);
-      float b = other.density(c.light()[i], c.c1()[i], c.c2()[i]);
+      float a = teeth.density(bins, i);
+      float b = other.density(bins, i);
       post[i] = a / (a + b);
     }
     float[] joined = Gaussian.blur(new Plane(c.rect(), post), join).data();

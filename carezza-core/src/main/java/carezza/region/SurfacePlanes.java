@@ -99,14 +99,19 @@ final class SurfacePlanes {
   private Place at(double x, double y) {
     SurfacePrior nearest =
         faces.stream().min(Comparator.comparingDouble(p -> p.fromMiddle(x, y))).orElseThrow();
-    double person = nearest.person(x, y);
+    double beyond = nearest.beyond(x, y);
+    double person = nearest.person(x, y, beyond);
     double[] out = new double[SurfacePrior.COUNT];
-    nearest.shares(x, y, out);
+    nearest.shares(x, y, beyond, out);
     for (int k = 0; k < SurfacePrior.BACKDROP; k++) {
       out[k] *= person;
     }
     out[SurfacePrior.BACKDROP] = 1 - person;
-    return new Place(out, nearest.isOnFace(x, y), nearest.isCore(x, y), nearest.isBelowChin(x, y));
+    return new Place(
+        out,
+        SurfacePrior.isOnFace(beyond),
+        nearest.isCore(x, y, beyond),
+        nearest.isBelowChin(x, y));
   }
 
   /** Whether a pixel lies at nostrils or brows, where a face is dark by itself. */

@@ -88,9 +88,11 @@ final class SurfacePrior {
   /**
    * A face is a person whatever the mask says, and so, very likely, is what lies above it as far as
    * a skull goes: the mask may leave out what is worn there.
+   *
+   * @param beyond see {@link #beyond}
    */
-  double person(double x, double y) {
-    double on = 1 - step((beyond(x, y) + 6) / 8);
+  double person(double x, double y, double beyond) {
+    double on = 1 - step((beyond + 6) / 8);
     double seen = Math.max(Math.max(face.person().at(x, y), on), SKULL * skull(x, y));
     return Math.max(LEAST_PERSON, Math.min(1 - LEAST_PERSON, seen));
   }
@@ -103,14 +105,14 @@ final class SurfacePrior {
   }
 
   /** Whether a place lies on forehead, nose or upper cheeks, away from the brows. */
-  boolean isCore(double x, double y) {
+  boolean isCore(double x, double y, double beyond) {
     double v = frame.v(x, y);
-    return beyond(x, y) < -CORE_MM && v < base - 2 && !isAtBrow(x, y, 2);
+    return beyond < -CORE_MM && v < base - 2 && !isAtBrow(x, y, 2);
   }
 
   /** Whether a place lies well inside the outline of the face. */
-  boolean isOnFace(double x, double y) {
-    return beyond(x, y) < -FACE_MM;
+  static boolean isOnFace(double beyond) {
+    return beyond < -FACE_MM;
   }
 
   /** Whether a place lies lower than the chin. */
@@ -144,10 +146,10 @@ final class SurfacePrior {
   }
 
   /** Shares of skin, hair and clothing in what is a person at a place; they add up to 1. */
-  void shares(double x, double y, double[] out) {
+  void shares(double x, double y, double beyond, double[] out) {
     double u = Math.abs(frame.u(x, y));
     double v = frame.v(x, y);
-    double d = beyond(x, y);
+    double d = beyond;
     double inside = 1 - step((d + 12) / 16);
     double above = 1 - step((v + 30) / 40);
     double below = step((v - chin + 12) / 24);

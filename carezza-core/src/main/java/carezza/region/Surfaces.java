@@ -74,6 +74,7 @@ final class Surfaces {
   private static final float SKIN_FLOOR = 0.01f;
 
   private final ColourPlanes planes;
+  private final ColourHistogram.Bins bins;
   private final int level;
   private final double px;
   private final SurfacePlanes before;
@@ -83,6 +84,7 @@ final class Surfaces {
     this.level = level;
     px = map.pxPerMm() / (1 << level);
     planes = ColourPlanes.of(block, 0.15 * px, 0.35 * px);
+    bins = ColourHistogram.Bins.shaded(planes);
     before = new SurfacePlanes(map, level, planes.rect());
     roughness = new Roughness(new Plane(planes.rect(), planes.light()), px);
   }
@@ -146,17 +148,17 @@ final class Surfaces {
     for (int i = 0; i < sure.length; i++) {
       sure[i] = planes.light()[i] < mean - DARKEST ? 0 : sure[i];
     }
-    ColourHistogram colours = ColourHistogram.wide(planes.light(), planes.c1(), planes.c2(), sure);
+    ColourHistogram colours = ColourHistogram.wide(bins, sure);
     double sum = 0;
     for (int i = 0; i < sure.length; i++) {
       if (sure[i] > 0) {
-        sum += colours.density(planes.light()[i], planes.c1()[i], planes.c2()[i], 0);
+        sum += colours.density(bins, i, 0);
       }
     }
     double few = FEW_IN_CORE * sum / n;
     float bright = (float) mean + SHEEN;
     for (int i = 0; i < skin.length; i++) {
-      double d = colours.density(planes.light()[i], planes.c1()[i], planes.c2()[i], 0);
+      double d = colours.density(bins, i, 0);
       skin[i] *= planes.light()[i] > bright ? 1 : (float) (d / (d + few));
     }
   }
@@ -181,7 +183,7 @@ final class Surfaces {
     double sum = 0;
     double n = 0;
     for (int i = 0; i < out.length; i++) {
-      out[i] = skin.density(planes.light()[i], planes.c1()[i], planes.c2()[i]);
+      out[i] = skin.density(bins, i);
       sum += before.onFace[i] ? out[i] : 0;
       n += before.onFace[i] ? 1 : 0;
     }
@@ -242,10 +244,7 @@ final class Surfaces {
           }
         });
     ColourHistogram neck =
-        first
-            ? ColourHistogram.tolerant(
-                planes.light(), planes.c1(), planes.c2(), surface(from[SurfacePrior.SKIN], null))
-            : null;
+        first ? ColourHistogram.tolerant(bins, surface(from[SurfacePrior.SKIN], null)) : null;
     Known known = new Known(colours, neck, rough, around);
     float[][] out = new float[from.length][n];
     int w = planes.rect().w();
@@ -270,8 +269,8 @@ final class Surfaces {
 
   private ColourHistogram learnt(int surface, float[] weight) {
     return surface == SurfacePrior.SKIN
-        ? ColourHistogram.withShade(planes.light(), planes.c1(), planes.c2(), weight)
-        : ColourHistogram.of(planes.light(), planes.c1(), planes.c2(), weight);
+        ? ColourHistogram.withShade(bins, weight)
+        : ColourHistogram.of(bins, weight);
   }
 
   private void weigh(int i, Known known, float[][] out) {
@@ -283,7 +282,7 @@ final class Surfaces {
         boolean neck = k == SurfacePrior.SKIN && known.neck != null && before.below[i];
         ColourHistogram colours = neck ? known.neck : known.colours[k];
         float floor = k == SurfacePrior.SKIN && !neck ? SKIN_FLOOR : 1;
-        p *= colours.density(planes.light()[i], planes.c1()[i], planes.c2()[i], floor);
+        p *= colours.density(bins, i, floor);
         p *= known.rough[k][roughness.bin(i)];
       }
       if (known.around != null) {
@@ -306,12 +305,13 @@ final class Surfaces {
       }
       guide[c] = new Plane(b.rect(), v);
     }
+    GuidedFilter.Guide by = new GuidedFilter.Guide(guide, Math.max(1, SOFT_MM * px));
     float[][] soft = new float[post.length][];
     Rows.each(
         post.length,
         k -> {
           Plane p = new Plane(b.rect(), post[k]);
-          soft[k] = GuidedFilter.filter(p, guide, Math.max(1, SOFT_MM * px), EPS).data();
+          soft[k] = GuidedFilter.filter(p, by, EPS).data();
         });
     List<Matte> out = new ArrayList<>();
     for (int i = 0; i < planes.size(); i++) {

@@ -363,9 +363,9 @@ public class RegionsOfMadeFaceTest {
     double[] share = new double[3];
     for (int y = 0; y < H; y += 50) {
       for (int x = 0; x < W; x += 50) {
-        prior.shares(x, y, share);
+        prior.shares(x, y, prior.beyond(x, y), share);
         assertThat(share[0] + share[1] + share[2]).isCloseTo(1, within(1e-9));
-        assertThat(prior.person(x, y)).isBetween(0.03, 0.97);
+        assertThat(prior.person(x, y, prior.beyond(x, y))).isBetween(0.03, 0.97);
       }
     }
   }
