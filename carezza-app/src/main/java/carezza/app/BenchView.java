@@ -71,13 +71,13 @@ public final class BenchView extends StackPane implements AutoCloseable {
 
   private int light = 1;
 
-  BenchView(Path userData) {
+  BenchView(UserFolders folders) {
     files =
         new FileDesk(
             model,
             busy,
             this::getScene,
-            userData,
+            folders,
             () -> {
               fillRecent();
               view.requestFocus();

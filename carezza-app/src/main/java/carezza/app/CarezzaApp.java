@@ -15,7 +15,7 @@ public final class CarezzaApp extends Application {
 
   @Override
   public void start(Stage stage) {
-    bench = show(stage, userData());
+    bench = show(stage, UserFolders.ofDesktop());
     List<String> given = new ArrayList<>(getParameters().getRaw());
     int pen = given.indexOf("--pen");
     if (pen >= 0) {
@@ -29,12 +29,16 @@ public final class CarezzaApp extends Application {
     recording.ifPresent(f -> PenPlayer.play(f, bench));
   }
 
-  /** Fills a stage with a bench; also used by tests and benchmarks. */
-  public static BenchView show(Stage stage, Path userData) {
+  /** Fills a stage with a bench that keeps all it keeps in one folder, for tests and benchmarks. */
+  public static BenchView show(Stage stage, Path folder) {
+    return show(stage, UserFolders.in(folder));
+  }
+
+  private static BenchView show(Stage stage, UserFolders folders) {
     Font.loadFont(CarezzaApp.class.getResourceAsStream("fonts/B612-Regular.otf"), 14);
     Font.loadFont(CarezzaApp.class.getResourceAsStream("fonts/B612-Bold.otf"), 14);
-    LogFile.begin(userData);
-    BenchView bench = new BenchView(userData);
+    LogFile.begin(folders.data());
+    BenchView bench = new BenchView(folders);
     Thread.setDefaultUncaughtExceptionHandler(
         (t, e) -> bench.model().failures().tell(Failures.What.OTHER, "", e));
     Scene scene = new Scene(bench, 1280, 800);
@@ -59,16 +63,6 @@ public final class CarezzaApp extends Application {
             });
     stage.show();
     return bench;
-  }
-
-  /** The user's own data folder. */
-  static Path userData() {
-    String set = System.getenv("XDG_DATA_HOME");
-    Path base =
-        set == null || set.isBlank()
-            ? Path.of(System.getProperty("user.home"), ".local", "share")
-            : Path.of(set);
-    return base.resolve("carezza");
   }
 
   @Override

@@ -1,6 +1,7 @@
 package carezza.app;
 
 import carezza.engine.TileCache;
+import carezza.io.DiskStore;
 import carezza.io.ExportSettings;
 import carezza.io.Exporter;
 import carezza.io.format.InputFormats;
@@ -28,12 +29,16 @@ import javafx.stage.FileChooser;
  * exporting each have a thread and a cancel of their own.
  */
 final class FileDesk implements AutoCloseable {
+  /** Bytes that what was found in pictures may take on the disk. */
+  private static final long MOST_FOUND = 400L << 20;
+
   private final BenchModel model;
   private final Busy busy;
   private final ExecutorService reader = Executors.newSingleThreadExecutor(Painter.daemon("open"));
   private final ExecutorService writer =
       Executors.newSingleThreadExecutor(Painter.daemon("export"));
   private final Supplier<Scene> window;
+  private final DiskStore found;
   private final PictureShelf shelf;
   private final Opener opener;
   private final Recent recent;
@@ -45,12 +50,15 @@ final class FileDesk implements AutoCloseable {
   /**
    * @param opened run when a picture has come on the bench
    */
-  FileDesk(BenchModel model, Busy busy, Supplier<Scene> window, Path userData, Runnable opened) {
+  FileDesk(
+      BenchModel model, Busy busy, Supplier<Scene> window, UserFolders folders, Runnable opened) {
+    Path userData = folders.data();
+    found = new DiskStore(folders.cache().resolve("found"), MOST_FOUND);
     this.model = model;
     this.busy = busy;
     this.window = window;
     this.opened = opened;
-    shelf = new PictureShelf(TileCache.ofHeapShare(), Runtime.getRuntime().maxMemory());
+    shelf = new PictureShelf(TileCache.ofHeapShare(), found, Runtime.getRuntime().maxMemory());
     opener = new Opener(userData, shelf, this::notRecorded);
     recent = new Recent(userData);
     model.whenMemoryIsFull(shelf::clear);
@@ -93,10 +101,7 @@ final class FileDesk implements AutoCloseable {
 
   static List<Path> pictures(Path folder) {
     try (Stream<Path> s = Files.list(folder)) {
-      return s.filter(f -> OutputFormats.ofName(f).isPresent())
-          .map(Path::toAbsolutePath)
-          .sorted()
-          .toList();
+      return s.filter(InputFormats::isNamed).map(Path::toAbsolutePath).sorted().toList();
     } catch (IOException e) {
       return List.of();
     }
@@ -334,5 +339,6 @@ final class FileDesk implements AutoCloseable {
     reader.shutdownNow();
     writer.shutdownNow();
     model.leave();
+    found.close();
   }
 }

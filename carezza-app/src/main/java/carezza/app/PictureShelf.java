@@ -1,6 +1,7 @@
 package carezza.app;
 
 import carezza.engine.Engine;
+import carezza.engine.LastingStore;
 import carezza.engine.TileCache;
 import carezza.image.SourcePicture;
 import carezza.io.PictureFile;
@@ -40,11 +41,18 @@ final class PictureShelf {
 
   private final Map<Path, Ready> ready = new LinkedHashMap<>(16, 0.75f, true);
   private final TileCache cache;
+  private final LastingStore lasting;
   private final long budget;
   private long held;
 
-  PictureShelf(TileCache cache, long heapBytes) {
+  /**
+   * @param cache of all pictures together
+   * @param lasting where what is found in them outlasts the sitting
+   * @param heapBytes of which they may take a share
+   */
+  PictureShelf(TileCache cache, LastingStore lasting, long heapBytes) {
     this.cache = cache;
+    this.lasting = lasting;
     budget = heapBytes / 100 * SHARE;
   }
 
@@ -61,7 +69,7 @@ final class PictureShelf {
     FileTime changed = Files.exists(picture) ? Files.getLastModifiedTime(picture) : null;
     long size = changed == null ? 0 : Files.size(picture);
     PictureFile file = PictureReader.read(picture, progress);
-    Engine engine = new Engine(file.picture(), file.encoding(), cache);
+    Engine engine = new Engine(file.picture(), file.encoding(), cache, lasting);
     Ready now = new Ready(file, engine, changed, size);
     put(picture, now);
     return now;

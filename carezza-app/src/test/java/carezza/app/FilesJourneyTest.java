@@ -2,6 +2,7 @@ package carezza.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import carezza.engine.Engine;
 import carezza.face.Pin;
 import carezza.io.DocumentLock;
 import carezza.io.DocumentStore;
@@ -250,5 +251,43 @@ public class FilesJourneyTest extends BenchWindow {
     robot.clickOn(Words.of("replace.stay"));
     settle();
     assertThat(there).hasContent("not a picture");
+  }
+
+  /**
+   * While the hand rests the neighbours are decoded, drawn and measured; turning decodes nothing.
+   */
+  @Test(dependsOnMethods = "anExportUnderANameThatWasNotAskedForAsksBeforeItReplaces")
+  public void theNextPictureIsMadeReadyWhileTheHandRests() throws Exception {
+    for (String name : new String[] {"bare", "c.png", "mine.png", "exported.png", "kept.png"}) {
+      Files.delete(dir.resolve(name));
+    }
+    open(second);
+    until(() -> bench.isRested());
+    Path next = bench.files().neighbour(1).orElseThrow();
+    assertThat(next).isEqualTo(first.toAbsolutePath());
+    PictureShelf.Ready ready = bench.files().shelf().read(next, f -> {});
+    open(first);
+    assertThat(bench.model().picture().get().engine()).isSameAs(ready.engine());
+    Files.setLastModifiedTime(
+        second, java.nio.file.attribute.FileTime.from(java.time.Instant.now().minusSeconds(60)));
+    Engine was = bench.files().shelf().read(second.toAbsolutePath(), f -> {}).engine();
+    Files.copy(first, second, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+    assertThat(bench.files().shelf().read(second.toAbsolutePath(), f -> {}).engine())
+        .as("its file was replaced")
+        .isNotSameAs(was);
+  }
+
+  /** A pointer that is moved over the picture reads its colour and has nothing computed. */
+  @Test(dependsOnMethods = "theNextPictureIsMadeReadyWhileTheHandRests")
+  public void thePointerComputesNothing() throws Exception {
+    until(() -> bench.isRested());
+    Engine engine = bench.model().picture().get().engine();
+    long before = engine.pixelsComputed();
+    for (int i = 0; i < 6; i++) {
+      robot.moveTo(at(200 + 60 * i, 200 + 40 * i));
+    }
+    WaitForAsyncUtils.waitForFxEvents();
+    until(() -> bench.isIdle());
+    assertThat(engine.pixelsComputed()).isEqualTo(before);
   }
 }

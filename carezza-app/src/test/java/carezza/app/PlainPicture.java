@@ -1,5 +1,6 @@
 package carezza.app;
 
+import carezza.engine.LastingStore;
 import carezza.engine.TileCache;
 import carezza.face.FaceMap;
 import carezza.face.Pin;
@@ -32,7 +33,8 @@ final class PlainPicture {
   /** Opens a picture under a cache of its own. */
   static OpenPicture open(Path picture, Path own) throws IOException {
     PictureShelf shelf =
-        new PictureShelf(TileCache.ofHeapShare(), Runtime.getRuntime().maxMemory());
+        new PictureShelf(
+            TileCache.ofHeapShare(), LastingStore.NONE, Runtime.getRuntime().maxMemory());
     return new Opener(own, shelf, e -> {}).open(picture, false, f -> {});
   }
 }

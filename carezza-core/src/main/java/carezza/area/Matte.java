@@ -29,6 +29,16 @@ public final class Matte {
     }
   }
 
+  /** Level of its own plane. */
+  public int level() {
+    return level;
+  }
+
+  /** Its weights on its own level; not to be written to. */
+  public Plane plane() {
+    return pyramid.get(0);
+  }
+
   /** Source pixels outside which the matte is 0. */
   public Rect bounds() {
     return pyramid.get(0).rect().grow(1).toSource(level);

@@ -141,7 +141,20 @@ final class AreaExtents {
 
   private <T> T kept(String part, long bytes, Supplier<T> find) {
     Hash h = new Hash().add(engine.sourceHash()).add(mapFingerprint).add("region").add(part);
-    return engine.cache().analysis(h.get(), bytes, find);
+    return engine.cache().analysis(h.get(), bytes, () -> lasting(h.get(), find));
+  }
+
+  /** What was found in an earlier sitting, else what is found now. */
+  @SuppressWarnings("unchecked")
+  private <T> T lasting(long key, Supplier<T> find) {
+    long known = new Hash().add(key).add(Regions.VERSION).get();
+    Optional<Object> there = engine.lasting().read(known).flatMap(FoundCode::decode);
+    if (there.isPresent()) {
+      return (T) there.get();
+    }
+    T found = find.get();
+    FoundCode.encode(found).ifPresent(b -> engine.lasting().write(known, b));
+    return found;
   }
 
   /** Source pixels outside which a found region is 0. */
@@ -160,6 +173,11 @@ final class AreaExtents {
         .analysis(
             h.get(),
             2_000_000,
-            () -> RegionGrowing.grow(g, engine.original(), frame.pxPerMm(), sheet.faceMap()));
+            () ->
+                lasting(
+                    h.get(),
+                    () ->
+                        RegionGrowing.grow(
+                            g, engine.original(), frame.pxPerMm(), sheet.faceMap())));
   }
 }

@@ -11,6 +11,7 @@ import carezza.pass.Frame;
 import carezza.sheet.RunSheet;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Deque;
 import java.util.List;
 import java.util.Map;
@@ -30,6 +31,9 @@ public final class Engine {
   /** Scale assumed while no face map says better: the face fills a third of the shorter side. */
   private static final double UNPINNED_FACE_MM = 140;
 
+  /** Side of a tile unless told otherwise. */
+  private static final int TILE = 256;
+
   /** Pixels brought into the working space at once, in arrays that stay in the nearest cache. */
   private static final int MIXED_AT_ONCE = 2048;
 
@@ -42,18 +46,37 @@ public final class Engine {
   private final int tile;
   private final long sourceHash;
   private final float[] matrix;
+  private final LastingStore lasting;
   private final Deque<SheetFingerprints> recent = new ArrayDeque<>();
   private final ConcurrentHashMap<Long, LongAdder> computed = new ConcurrentHashMap<>();
   private final ConcurrentHashMap<String, Boolean> threads = new ConcurrentHashMap<>();
 
   public Engine(SourcePicture source, ColorEncoding encoding, TileCache cache) {
-    this(source, encoding, cache, 256);
+    this(source, encoding, cache, TILE, LastingStore.NONE);
+  }
+
+  /**
+   * @param cache may be shared by any number of pictures
+   * @param lasting where what is found outlasts the sitting
+   */
+  public Engine(
+      SourcePicture source, ColorEncoding encoding, TileCache cache, LastingStore lasting) {
+    this(source, encoding, cache, TILE, lasting);
   }
 
   /**
    * @param tile side of a tile in pixels, a power of two of 16 or more
    */
   public Engine(SourcePicture source, ColorEncoding encoding, TileCache cache, int tile) {
+    this(source, encoding, cache, tile, LastingStore.NONE);
+  }
+
+  private Engine(
+      SourcePicture source,
+      ColorEncoding encoding,
+      TileCache cache,
+      int tile,
+      LastingStore lasting) {
     if (tile < 16 || Integer.bitCount(tile) != 1) {
       throw new IllegalArgumentException("tile = " + tile + ", must be a power of two from 16");
     }
@@ -61,8 +84,25 @@ public final class Engine {
     this.encoding = encoding;
     this.cache = cache;
     this.tile = tile;
-    sourceHash = source.contentHash();
+    this.lasting = lasting;
     matrix = encoding.toWorking().floats();
+    sourceHash = hash();
+  }
+
+  /** Of codes and of how they stand for light: pictures of both alike share what is kept. */
+  private long hash() {
+    Hash h = new Hash().add(source.contentHash());
+    for (float m : matrix) {
+      h.add(m);
+    }
+    for (int c = 0; c < 3; c++) {
+      h.add(Arrays.hashCode(encoding.table(c, source.depth())));
+    }
+    return h.get();
+  }
+
+  LastingStore lasting() {
+    return lasting;
   }
 
   public SourcePicture source() {
@@ -160,7 +200,7 @@ public final class Engine {
     return out;
   }
 
-  /** Stands for all codes of the picture; equal pictures have equal numbers. */
+  /** Stands for the picture's codes and their light; equal pictures have equal numbers. */
   public long sourceHash() {
     return sourceHash;
   }

@@ -28,6 +28,12 @@ public final class Regions {
     <T> T kept(String part, long bytes, Supplier<T> find);
   }
 
+  /**
+   * Raised whenever something is found otherwise than before in the same picture: what was kept of
+   * an earlier version is not used then.
+   */
+  public static final int VERSION = 1;
+
   private static final long BYTES = 2_000_000;
 
   /** Width of the band of skin under the lower lid, and of the lashes above the upper one. */

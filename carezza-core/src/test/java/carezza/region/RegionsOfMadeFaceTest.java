@@ -13,6 +13,7 @@ import carezza.face.FoundFace;
 import carezza.face.MadeFaces;
 import carezza.face.PersonMask;
 import carezza.face.Pin;
+import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.SourcePicture;
@@ -170,6 +171,24 @@ public class RegionsOfMadeFaceTest {
     assertThat(overlap(v, RegionName.IRISES, IRIS, BLACK)).isGreaterThan(0.95);
     assertThat(overlap(v, RegionName.EYE_WHITES, WHITE)).isGreaterThan(0.9);
     assertThat(overlap(v, RegionName.PUPILS, BLACK)).isGreaterThan(0.75);
+  }
+
+  /**
+   * What was found is kept beyond the sitting: when it is found otherwise, {@link Regions#VERSION}
+   * has to rise, and the number here with it.
+   */
+  @Test
+  public void whatIsFoundBelongsToItsVersion() {
+    SheetView v = view(1);
+    Hash h = new Hash();
+    for (RegionName region : RegionName.values()) {
+      Plane m = v.mask(Area.found(region.key()), 1, v.bounds(1));
+      for (float w : m.data()) {
+        h.add(Float.floatToIntBits(w));
+      }
+    }
+    assertThat(Regions.VERSION).isEqualTo(1);
+    assertThat(Long.toHexString(h.get())).isEqualTo("1a7a4100b191e17a");
   }
 
   /** The mouth shows no teeth; nothing shines in the eyes: no catch-lights. */

@@ -1,0 +1,168 @@
+package carezza.engine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import carezza.area.Area;
+import carezza.area.Matte;
+import carezza.area.Seed;
+import carezza.color.ColorEncoding;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import carezza.image.SourcePicture;
+import carezza.pass.Pass;
+import carezza.sheet.Kinds;
+import carezza.sheet.RunSheet;
+import carezza.testing.Pictures;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import org.testng.annotations.Test;
+
+/** What is found outlasts an engine bit by bit, and belongs to its picture alone. */
+public class LastingTest {
+  /** Keeps in memory, and counts. */
+  private static final class Memory implements LastingStore {
+    final Map<Long, byte[]> kept = new HashMap<>();
+    int hits;
+
+    @Override
+    public Optional<byte[]> read(long key) {
+      hits += kept.containsKey(key) ? 1 : 0;
+      return Optional.ofNullable(kept.get(key));
+    }
+
+    @Override
+    public void write(long key, byte[] found) {
+      kept.put(key, found);
+    }
+  }
+
+  private static Matte matte(long seed, int w, int h) {
+    Random r = new Random(seed);
+    float[] v = new float[w * h];
+    for (int i = 0; i < v.length; i++) {
+      v[i] = i % 3 == 0 ? 0 : i % 3 == 1 ? 1 : r.nextFloat();
+    }
+    return new Matte(2, new Plane(new Rect(64, 128, w, h), v));
+  }
+
+  private static void same(Matte a, Object b) {
+    assertThat(b).isInstanceOf(Matte.class);
+    assertThat(((Matte) b).level()).isEqualTo(a.level());
+    assertThat(((Matte) b).plane().rect()).isEqualTo(a.plane().rect());
+    assertThat(((Matte) b).plane().data()).isEqualTo(a.plane().data());
+  }
+
+  @Test
+  public void mattesAndTruthsComeBackBitByBit() {
+    Matte one = matte(1, 70, 33);
+    same(one, FoundCode.decode(FoundCode.encode(one).orElseThrow()).orElseThrow());
+    same(
+        Matte.NOTHING,
+        FoundCode.decode(FoundCode.encode(Matte.NOTHING).orElseThrow()).orElseThrow());
+    List<Matte> two = List.of(one, matte(2, 5, 9));
+    List<?> back = (List<?>) FoundCode.decode(FoundCode.encode(two).orElseThrow()).orElseThrow();
+    assertThat(back).hasSize(2);
+    same(two.get(0), back.get(0));
+    same(two.get(1), back.get(1));
+    assertThat(FoundCode.decode(FoundCode.encode(true).orElseThrow())).contains(true);
+    assertThat(FoundCode.decode(FoundCode.encode(false).orElseThrow())).contains(false);
+    assertThat(FoundCode.encode("words")).isEmpty();
+    assertThat(FoundCode.encode(List.of())).isEmpty();
+  }
+
+  @Test
+  public void bytesOfAnotherFormAreNothing() {
+    byte[] whole = FoundCode.encode(List.of(matte(1, 20, 20))).orElseThrow();
+    for (int n = 0; n < whole.length; n += 1 + n / 8) {
+      assertThat(FoundCode.decode(Arrays.copyOf(whole, n))).as("cut at %d", n).isEmpty();
+    }
+    byte[] huge = whole.clone();
+    huge[17] = 0x7f;
+    assertThat(FoundCode.decode(huge)).isEmpty();
+    assertThat(FoundCode.decode(new byte[] {9, 9, 9, 9, 9, 9, 9, 9})).isEmpty();
+  }
+
+  private static RunSheet grown() {
+    Area skin = Area.NONE.with(new Seed(Seed.Like.SKIN, 120, 90, 1));
+    RunSheet s = Pictures.pinned().withRegion("skin", skin);
+    Pass p = Pass.start(1, Kinds.of("dodge"), Area.ofRegion("skin")).with("stops", 0.7);
+    return s.add(p);
+  }
+
+  private static RgbBlock render(Engine e) {
+    return e.view(grown(), () -> false).read(0, e.source().bounds());
+  }
+
+  private static Engine engine(SourcePicture p, LastingStore lasting) {
+    return new Engine(p, ColorEncoding.srgb(), new TileCache(1L << 26), lasting);
+  }
+
+  @Test
+  public void aRegionGrownInAnEarlierSittingIsNotGrownAgain() {
+    SourcePicture p = Pictures.skin(300, 220, 8, 5);
+    RgbBlock without = render(engine(p, LastingStore.NONE));
+    Memory memory = new Memory();
+    assertThat(Pictures.difference(render(engine(p, memory)), without)).isEmpty();
+    assertThat(memory.kept).hasSize(1);
+    assertThat(memory.hits).isZero();
+    assertThat(Pictures.difference(render(engine(p, memory)), without)).isEmpty();
+    assertThat(memory.hits).isEqualTo(1);
+    render(engine(Pictures.skin(300, 220, 8, 6), memory));
+    assertThat(memory.kept).as("of another picture").hasSize(2);
+  }
+
+  @Test
+  public void whatIsNoMoreReadableIsFoundAgain() {
+    SourcePicture p = Pictures.skin(300, 220, 8, 5);
+    Memory memory = new Memory();
+    RgbBlock first = render(engine(p, memory));
+    memory.kept.replaceAll((key, b) -> new byte[] {7});
+    assertThat(Pictures.difference(render(engine(p, memory)), first)).isEmpty();
+  }
+
+  /** One cache for all pictures: the same codes under another profile are other light. */
+  @Test
+  public void picturesOfTheSameCodesAndAnotherProfileShareNothing() {
+    SourcePicture p = Pictures.skin(300, 220, 8, 5);
+    ColorEncoding srgb = ColorEncoding.srgb();
+    ColorEncoding.Curve gamma = v -> Math.pow(v, 1.8);
+    ColorEncoding other =
+        new ColorEncoding(
+            "gamma 1.8", new ColorEncoding.Curve[] {gamma, gamma, gamma}, srgb.toWorking());
+    TileCache cache = new TileCache(1L << 26);
+    RgbBlock a = new Engine(p, srgb, cache).original().read(2, new Rect(0, 0, 70, 50));
+    RgbBlock b = new Engine(p, other, cache).original().read(2, new Rect(0, 0, 70, 50));
+    assertThat(Pictures.difference(a, b)).isNotEmpty();
+    RgbBlock alone =
+        new Engine(p, other, new TileCache(1L << 26)).original().read(2, new Rect(0, 0, 70, 50));
+    assertThat(Pictures.difference(b, alone)).isEmpty();
+  }
+
+  /** What is known of a place costs nothing, and is what is shown. */
+  @Test
+  public void aPointerThatRestsHasNothingComputed() {
+    SourcePicture p = Pictures.skin(300, 220, 8, 5);
+    Engine e = engine(p, LastingStore.NONE);
+    SheetView v = e.view(grown(), () -> false);
+    assertThat(v.known(120, 90)).as("nothing was drawn yet").isEmpty();
+    assertThat(e.pixelsComputed()).isZero();
+    assertThat(v.isAtHand(1, v.bounds(1))).isFalse();
+    RgbBlock shown = v.read(1, v.bounds(1));
+    long computed = e.pixelsComputed();
+    assertThat(computed).isPositive();
+    float[] known = v.known(120, 90).orElseThrow();
+    assertThat(known[0]).isEqualTo(shown.r()[45 * 150 + 60]);
+    assertThat(v.isAtHand(1, v.bounds(1))).isTrue();
+    assertThat(v.known(-1, 5)).isEmpty();
+    assertThat(v.known(300, 5)).isEmpty();
+    assertThat(e.pixelsComputed()).isEqualTo(computed);
+    e.forget();
+    assertThat(e.heldBytes()).isZero();
+    assertThat(Pictures.difference(v.read(1, v.bounds(1)), shown)).isEmpty();
+  }
+}
