@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.BooleanSupplier;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -72,16 +73,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
   private int light = 1;
 
   BenchView(UserFolders folders) {
-    files =
-        new FileDesk(
-            model,
-            busy,
-            this::getScene,
-            folders,
-            () -> {
-              fillRecent();
-              view.requestFocus();
-            });
+    files = new FileDesk(model, busy, this::getScene, folders, new Opening());
     ahead = new Ahead(model, view, this::isIdle, files, knownReadings);
     getStyleClass().addAll("bench", LIGHTS.get(light));
     pages = new Pages(model);
@@ -176,11 +168,12 @@ public final class BenchView extends StackPane implements AutoCloseable {
 
   /** What is on the screen of the newest step of a picture; on the interface thread. */
   public Shown shown(Path picture) {
-    OpenPicture p = model.picture().get();
-    if (p == null || !p.file().path().equals(picture.toAbsolutePath()) || !view.shows(p)) {
+    if (!view.shows(picture.toAbsolutePath())) {
       return Shown.NOTHING;
     }
-    if (!view.isSettled(p.history().now())) {
+    OpenPicture p = model.picture().get();
+    boolean open = p != null && p.file().path().equals(picture.toAbsolutePath());
+    if (!open || !view.isSettled(p.history().now())) {
       return Shown.SOURCE;
     }
     return model.readings().get().isEmpty() ? Shown.RETOUCHED : Shown.MEASURED;
@@ -198,6 +191,25 @@ public final class BenchView extends StackPane implements AutoCloseable {
 
   FileDesk files() {
     return files;
+  }
+
+  /** Shows how an opening goes. */
+  private final class Opening implements FileDesk.Screen {
+    @Override
+    public void sourceRead(PictureShelf.Ready ready, BooleanSupplier wanted) {
+      view.showSource(ready, wanted);
+    }
+
+    @Override
+    public void opened() {
+      fillRecent();
+      view.requestFocus();
+    }
+
+    @Override
+    public void notOpened() {
+      view.showAgain();
+    }
   }
 
   private Node header() {

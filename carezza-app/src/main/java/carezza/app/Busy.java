@@ -15,6 +15,9 @@ import javafx.scene.layout.VBox;
  * begun last at the foot.
  */
 final class Busy extends VBox {
+  /** Least share of the whole that is shown. */
+  private static final double STEP = 0.01;
+
   private final Deque<Task> tasks = new ArrayDeque<>();
 
   Busy() {
@@ -29,6 +32,9 @@ final class Busy extends VBox {
     private final ProgressBar progress = new ProgressBar(0);
     private final VBox row = new VBox(8);
     private volatile boolean cancelled;
+
+    /** Of a picture's thousands of rows each reports, and the interface would do nothing else. */
+    private volatile double reported;
 
     private Task(String what) {
       Button cancel = new Button(Words.of("action.cancel"));
@@ -51,7 +57,10 @@ final class Busy extends VBox {
       if (cancelled) {
         throw new CancellationException("cancelled");
       }
-      Platform.runLater(() -> progress.setProgress(share));
+      if (Math.abs(share - reported) >= STEP) {
+        reported = share;
+        Platform.runLater(() -> progress.setProgress(share));
+      }
     }
 
     /** It is done, or was given up; on the interface thread. */

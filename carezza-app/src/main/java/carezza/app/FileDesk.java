@@ -15,6 +15,7 @@ import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
 import javafx.application.Platform;
@@ -42,22 +43,35 @@ final class FileDesk implements AutoCloseable {
   private final PictureShelf shelf;
   private final Opener opener;
   private final Recent recent;
-  private final Runnable opened;
+  private final Screen screen;
 
   /** What is being opened; on the interface thread. */
   private Optional<Busy.Task> opening = Optional.empty();
 
-  /**
-   * @param opened run when a picture has come on the bench
-   */
+  /** What becomes of an opening on the screen. */
+  interface Screen {
+    /**
+     * A file has been read; its document is still to be. On the reader's thread.
+     *
+     * @param wanted whether it may be shown, asked on the interface thread
+     */
+    void sourceRead(PictureShelf.Ready ready, BooleanSupplier wanted);
+
+    /** A picture has come on the bench. */
+    void opened();
+
+    /** None has, and the one that stood there stays. */
+    void notOpened();
+  }
+
   FileDesk(
-      BenchModel model, Busy busy, Supplier<Scene> window, UserFolders folders, Runnable opened) {
+      BenchModel model, Busy busy, Supplier<Scene> window, UserFolders folders, Screen screen) {
     Path userData = folders.data();
     found = new DiskStore(folders.cache().resolve("found"), MOST_FOUND);
     this.model = model;
     this.busy = busy;
     this.window = window;
-    this.opened = opened;
+    this.screen = screen;
     shelf = new PictureShelf(TileCache.ofHeapShare(), found, Runtime.getRuntime().maxMemory());
     opener = new Opener(userData, shelf, this::notRecorded);
     recent = new Recent(userData);
@@ -150,15 +164,26 @@ final class FileDesk implements AutoCloseable {
                 Failures.What.OPEN,
                 file,
                 () -> {
-                  OpenPicture p = opener.open(file.toAbsolutePath(), drop && again, task::report);
+                  OpenPicture p =
+                      opener.open(
+                          file.toAbsolutePath(),
+                          drop && again,
+                          task::report,
+                          ready -> screen.sourceRead(ready, () -> isWanted(task)));
                   return () -> show(p, task, old, dropped);
                 }));
+  }
+
+  /** Whether a picture that is being opened may be shown: nothing is drawn on the one there. */
+  private boolean isWanted(Busy.Task task) {
+    return !task.isCancelled() && !model.tools().isBusy() && !model.isPreview();
   }
 
   /** Puts a picture that was opened on the bench, unless it is not wanted any more. */
   private void show(OpenPicture p, Busy.Task task, OpenPicture old, RunSheet dropped) {
     if (task.isCancelled()) {
       close(p);
+      screen.notOpened();
       return;
     }
     if (dropped != null && old == model.picture().get() && old.history().now() == dropped) {
@@ -170,7 +195,7 @@ final class FileDesk implements AutoCloseable {
     }
     model.show(p);
     recent.add(p.file().path());
-    opened.run();
+    screen.opened();
   }
 
   private void close(OpenPicture p) {
@@ -186,11 +211,21 @@ final class FileDesk implements AutoCloseable {
     try {
       end(task, work.get());
     } catch (CancellationException e) {
-      boolean export = what == Failures.What.EXPORT;
-      end(task, () -> model.message().set(export ? Words.of("message.exportCancelled") : ""));
+      end(task, () -> stopped(what));
     } catch (Throwable e) {
-      end(task, () -> {});
+      end(task, () -> gaveUp(what));
       model.failures().tell(what, Failures.name(file), e);
+    }
+  }
+
+  private void stopped(Failures.What what) {
+    model.message().set(what == Failures.What.EXPORT ? Words.of("message.exportCancelled") : "");
+    gaveUp(what);
+  }
+
+  private void gaveUp(Failures.What what) {
+    if (what == Failures.What.OPEN) {
+      screen.notOpened();
     }
   }
 

@@ -22,9 +22,16 @@ record Opener(Path userData, PictureShelf shelf, Consumer<Exception> failed) {
   /**
    * @param afresh whether what an earlier sitting left unsaved is left alone
    * @param progress told shares of 0..1; may throw to stop
+   * @param read given the picture when its file had to be read, before its document is
    */
-  OpenPicture open(Path path, boolean afresh, DoubleConsumer progress) throws IOException {
+  OpenPicture open(
+      Path path, boolean afresh, DoubleConsumer progress, Consumer<PictureShelf.Ready> read)
+      throws IOException {
+    boolean there = shelf.has(path);
     PictureShelf.Ready ready = shelf.read(path, progress);
+    if (!there) {
+      read.accept(ready);
+    }
     PictureFile file = ready.file();
     DocumentStore store = DocumentStore.of(path, userData);
     OpenDocument document = OpenDocument.open(store, afresh, failed);

@@ -86,6 +86,11 @@ final class Painter implements AutoCloseable {
         });
   }
 
+  /** A frame of its own, drawn beside those that were asked for; waits for it. */
+  Drawn drawn(Frames.Request r) {
+    return Frames.draw(r, 0, null, pool);
+  }
+
   /** Whether a frame could be drawn without anything being computed; on a worker. */
   boolean isAtHand(Frames.Request r) {
     return FramePlan.of(r, 0, last, pool).isAtHand();

@@ -56,6 +56,11 @@ final class PictureShelf {
     budget = heapBytes / 100 * SHARE;
   }
 
+  /** Whether a picture is there, so that reading it costs nothing. */
+  boolean has(Path picture) throws IOException {
+    return find(picture).isPresent();
+  }
+
   /**
    * The picture of a file, read unless it is there already.
    *

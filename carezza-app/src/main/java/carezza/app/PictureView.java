@@ -2,6 +2,7 @@ package carezza.app;
 
 import carezza.app.tool.Sight;
 import carezza.color.CieLab;
+import carezza.engine.Engine;
 import carezza.engine.SheetView;
 import carezza.image.Rect;
 import carezza.screen.AreaForm;
@@ -9,11 +10,15 @@ import carezza.screen.CheckView;
 import carezza.screen.Drawn;
 import carezza.screen.Frames;
 import carezza.screen.Viewport;
+import carezza.screen.check.CheckViews;
 import carezza.sheet.RunSheet;
 import java.nio.IntBuffer;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.BooleanSupplier;
+import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.geometry.Rectangle2D;
@@ -38,7 +43,9 @@ final class PictureView extends Region implements Sight {
   private final ReadOnlyObjectWrapper<Viewport> viewport = new ReadOnlyObjectWrapper<>();
   private PixelBuffer<IntBuffer> buffer;
   private Drawn drawn;
-  private OpenPicture shownPicture;
+  private Engine shownEngine;
+
+  private Path shownFile;
 
   /** The sheet whose analyses are held while the next one is found. */
   private RunSheet settled;
@@ -196,7 +203,7 @@ final class PictureView extends Region implements Sight {
     RunSheet sheet = model.looking().shown();
     RunSheet was = settled;
     boolean dragged = model.isPreview();
-    boolean fresh = shownPicture != p;
+    boolean fresh = shownEngine != p.engine();
     boolean own = sheet == model.sheet().get();
     long chosen = model.passes().chosen().get();
     CheckView look = model.looking().view().get();
@@ -260,6 +267,12 @@ final class PictureView extends Region implements Sight {
     if (model.picture().get() != p) {
       return;
     }
+    put(p.engine(), p.file().path(), frame);
+    settled = now == null ? settled : now;
+    marks.setVisible(true);
+  }
+
+  private void put(Engine engine, Path file, Drawn frame) {
     Viewport v = frame.viewport();
     if (buffer == null || buffer.getWidth() != v.width() || buffer.getHeight() != v.height()) {
       buffer =
@@ -277,17 +290,56 @@ final class PictureView extends Region implements Sight {
           return new Rectangle2D(put.x(), put.y(), put.w(), put.h());
         });
     drawn = frame;
-    if (shownPicture != p) {
+    if (shownEngine != engine) {
       settled = null;
     }
-    shownPicture = p;
-    settled = now == null ? settled : now;
+    shownEngine = engine;
+    shownFile = file;
     placeOldFrame();
   }
 
+  /**
+   * A picture that is being opened as its file has it, while its document is still read; drawn on
+   * the caller's thread. Nothing when no picture was shown before.
+   *
+   * @param wanted whether it still is when it could be shown, asked on the interface thread
+   */
+  void showSource(PictureShelf.Ready ready, BooleanSupplier wanted) {
+    Viewport now = viewport.get();
+    if (now == null) {
+      return;
+    }
+    SheetView plain = ready.engine().view(RunSheet.EMPTY, () -> false);
+    Viewport fit = Viewport.fit(ready.file().picture().bounds(), now.width(), now.height());
+    Drawn frame =
+        painter.drawn(new Frames.Request(plain, fit, CheckViews.PICTURE, Optional.empty(), desk));
+    Platform.runLater(
+        () -> {
+          if (wanted.getAsBoolean() && model.looking().view().get() == CheckViews.PICTURE) {
+            marks.setVisible(false);
+            put(ready.engine(), ready.file().path(), frame);
+            placeAsDrawn();
+          }
+        });
+  }
+
+  /** Shows the picture on the bench again, after another that was not opened in the end. */
+  void showAgain() {
+    marks.setVisible(true);
+    repaint();
+  }
+
+  private void placeAsDrawn() {
+    double k = deviceScale();
+    image.setFitWidth(drawn.viewport().width() / k);
+    image.setFitHeight(drawn.viewport().height() / k);
+    image.setX(0);
+    image.setY(0);
+  }
+
   /** Whether something of a picture is on the screen. */
-  boolean shows(OpenPicture p) {
-    return shownPicture == p;
+  boolean shows(Path picture) {
+    return picture.equals(shownFile);
   }
 
   /** Whether a sheet is on the screen, drawn sharply. */

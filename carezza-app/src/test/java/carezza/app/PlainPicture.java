@@ -35,6 +35,6 @@ final class PlainPicture {
     PictureShelf shelf =
         new PictureShelf(
             TileCache.ofHeapShare(), LastingStore.NONE, Runtime.getRuntime().maxMemory());
-    return new Opener(own, shelf, e -> {}).open(picture, false, f -> {});
+    return new Opener(own, shelf, e -> {}).open(picture, false, f -> {}, r -> {});
   }
 }
