@@ -72,7 +72,7 @@ final class FileDesk implements AutoCloseable {
     this.busy = busy;
     this.window = window;
     this.screen = screen;
-    shelf = new PictureShelf(TileCache.ofHeapShare(), found, Runtime.getRuntime().maxMemory());
+    shelf = PictureShelf.ofHeapShare(TileCache.ofHeapShare(), found);
     opener = new Opener(userData, shelf, this::notRecorded);
     recent = new Recent(userData);
     model.whenMemoryIsFull(shelf::clear);

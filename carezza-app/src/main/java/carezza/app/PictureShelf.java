@@ -22,8 +22,10 @@ import java.util.function.DoubleConsumer;
  * much room together; so does one whose file has changed. Thread-safe.
  */
 final class PictureShelf {
-  /** Percent of the heap that all of them may take. */
+  /** Percent of the heap that all of them may take, and that they may with the cache. */
   private static final int SHARE = 20;
+
+  private static final int WITH_CACHE = 75;
 
   /** A picture whose file has been read. */
   record Ready(PictureFile file, Engine engine, FileTime changed, long size) {
@@ -48,12 +50,19 @@ final class PictureShelf {
   /**
    * @param cache of all pictures together
    * @param lasting where what is found in them outlasts the sitting
-   * @param heapBytes of which they may take a share
+   * @param budgetBytes that they may take
    */
-  PictureShelf(TileCache cache, LastingStore lasting, long heapBytes) {
+  PictureShelf(TileCache cache, LastingStore lasting, long budgetBytes) {
     this.cache = cache;
     this.lasting = lasting;
-    budget = heapBytes / 100 * SHARE;
+    budget = budgetBytes;
+  }
+
+  /** A shelf of a share of the heap that leaves enough beside the cache. */
+  static PictureShelf ofHeapShare(TileCache cache, LastingStore lasting) {
+    long percent = Runtime.getRuntime().maxMemory() / 100;
+    long rest = Math.max(0, percent * WITH_CACHE - cache.budgetBytes());
+    return new PictureShelf(cache, lasting, Math.min(percent * SHARE, rest));
   }
 
   /** Whether a picture is there, so that reading it costs nothing. */

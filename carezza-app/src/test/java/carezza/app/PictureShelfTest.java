@@ -30,7 +30,7 @@ public class PictureShelfTest {
 
   /** With room for so many pictures. */
   private PictureShelf shelf(int pictures) {
-    return new PictureShelf(cache, LastingStore.NONE, pictures * BYTES * 5 + 500);
+    return new PictureShelf(cache, LastingStore.NONE, pictures * BYTES + 100);
   }
 
   private Path picture(String name) throws IOException {

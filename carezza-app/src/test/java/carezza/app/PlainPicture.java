@@ -32,9 +32,7 @@ final class PlainPicture {
 
   /** Opens a picture under a cache of its own. */
   static OpenPicture open(Path picture, Path own) throws IOException {
-    PictureShelf shelf =
-        new PictureShelf(
-            TileCache.ofHeapShare(), LastingStore.NONE, Runtime.getRuntime().maxMemory());
+    PictureShelf shelf = PictureShelf.ofHeapShare(TileCache.ofHeapShare(), LastingStore.NONE);
     return new Opener(own, shelf, e -> {}).open(picture, false, f -> {}, r -> {});
   }
 }

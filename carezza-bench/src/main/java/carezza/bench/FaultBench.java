@@ -10,8 +10,8 @@ import java.nio.file.Path;
 import java.util.List;
 
 /**
- * {@code faults [N]}: N trials of damage, by seeds that the tests do not use, and N / 100 kills, with
- * a table of what came of each.
+ * {@code faults [N]}: N trials of damage, by seeds that the tests do not use, and N / 100 kills,
+ * with a table of what came of each; and exports read by other decoders.
  */
 final class FaultBench {
   private static final int USUAL = 20_000;
@@ -46,6 +46,7 @@ final class FaultBench {
       Thread.currentThread().interrupt();
     }
     System.out.print(table);
-    return table.failures().isEmpty();
+    boolean back = ExportBench.run(Files.createDirectory(dir.resolve("exports")));
+    return back && table.failures().isEmpty();
   }
 }

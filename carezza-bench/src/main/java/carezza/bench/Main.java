@@ -31,7 +31,9 @@ public final class Main {
       case "demo" -> DemoJob.write(Path.of(args[1]), new NetFaceFinder());
       default -> {
         System.err.println(
-            "No benchmark '" + what + "'; there are: heal, grow, face, passes, speed, pages, faults, kernels.");
+            "No benchmark '"
+                + what
+                + "'; there are: heal, grow, face, passes, speed, pages, faults, kernels.");
         System.exit(2);
       }
     }

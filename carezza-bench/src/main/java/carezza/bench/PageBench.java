@@ -30,9 +30,9 @@ import org.testfx.api.FxToolkit;
 import org.testfx.util.WaitForAsyncUtils;
 
 /**
- * {@code pages [MEGAPIXELS [PICTURES]]}: pictures are turned to one after the other in a real window,
- * never seen before, then again, then with a rest between; how long until the source, the retouched
- * picture and the first readings are on the screen.
+ * {@code pages [MEGAPIXELS [PICTURES]]}: pictures are turned to one after the other in a real
+ * window, never seen before, then again, then with a rest between; how long until the source, the
+ * retouched picture and the first readings are on the screen.
  */
 final class PageBench {
   private static final int HEALS = 30;

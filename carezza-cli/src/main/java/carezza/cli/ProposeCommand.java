@@ -80,7 +80,6 @@ final class ProposeCommand implements Callable<Integer> {
 
   /** Names that are no kinds, and files that are not to be written. */
   private void refuse() throws IOException {
-    output.refuse(out, picture);
     for (String k : kinds == null ? List.<String>of() : kinds) {
       if (Kinds.find(k).isEmpty()) {
         List<String> all = Kinds.all().stream().map(PassKind::key).toList();
@@ -88,6 +87,7 @@ final class ProposeCommand implements Callable<Integer> {
             "There is no kind of pass '" + k + "'; there are " + String.join(", ", all) + ".");
       }
     }
+    output.refuse(out, picture);
   }
 
   private static String line(PassKind k, Optional<Finding> finding) {

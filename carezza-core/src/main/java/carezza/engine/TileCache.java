@@ -88,6 +88,11 @@ public final class TileCache {
     return new TileCache(Math.max(1 << 20, Runtime.getRuntime().maxMemory() / 100 * percent));
   }
 
+  /** Most bytes that are held. */
+  public long budgetBytes() {
+    return budget;
+  }
+
   /** Drops everything. */
   void clear() {
     synchronized (tiles) {

@@ -218,4 +218,23 @@ public class NewerDocumentsTest {
     ((ObjectNode) strong.path("passes").path(0)).put("strength", 4);
     assertThatThrownBy(() -> read(strong)).hasMessageContaining("strength = 4.0");
   }
+
+  /**
+   * What this version knows goes when it is taken out; what it does not know of the source stays.
+   */
+  @Test
+  public void whatIsTakenOutDoesNotComeBack() throws IOException {
+    Path file = Files.createTempFile("carezza-left", ".carezza.json");
+    Files.writeString(
+        file,
+        "{\"carezza\":2,\"source\":{\"name\":\"p.jpg\",\"sha256\":\"00\",\"camera\":\"old\"},"
+            + "\"regions\":{\"lamp\":{\"base\":\"none\"}},\"leftAlone\":[[1,2,3,4]],\"passes\":[]}");
+    Document d = DocumentStore.read(file);
+    assertThat(d.sheet().leftAlone()).hasSize(1);
+    DocumentStore.write(file, d.with(RunSheet.EMPTY));
+    String text = Files.readString(file);
+    assertThat(text).doesNotContain("leftAlone").doesNotContain("lamp").contains("camera");
+    assertThat(DocumentStore.read(file).sheet()).isEqualTo(RunSheet.EMPTY);
+    Files.delete(file);
+  }
 }
