@@ -254,6 +254,7 @@ public final class BenchModel {
   }
 
   private void changed(RunSheet was) {
+    message.set("");
     RunSheet now = sheet.get();
     unsaved.set(now != picture.get().document().saved());
     was.passes().stream()

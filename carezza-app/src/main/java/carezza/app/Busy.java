@@ -4,15 +4,19 @@ import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.concurrent.CancellationException;
 import javafx.application.Platform;
+import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 
 /**
  * What is being waited for, how far it is, and a way to stop it: a row for each thing, that was
- * begun last at the foot.
+ * begun last at the foot; in a corner, for the picture can be worked on meanwhile.
  */
 final class Busy extends VBox {
   /** Least share of the whole that is shown. */
@@ -25,6 +29,7 @@ final class Busy extends VBox {
     getStyleClass().add("busy");
     setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
     setVisible(false);
+    StackPane.setAlignment(this, Pos.BOTTOM_RIGHT);
   }
 
   /** One thing that is waited for. */
@@ -40,8 +45,13 @@ final class Busy extends VBox {
       Button cancel = new Button(Words.of("action.cancel"));
       cancel.setId("cancel");
       cancel.setOnAction(e -> cancel());
-      progress.setPrefWidth(280);
-      row.getChildren().addAll(new Label(what), progress, cancel);
+      progress.setMaxWidth(Double.MAX_VALUE);
+      Label name = new Label(what);
+      Region space = new Region();
+      HBox.setHgrow(space, Priority.ALWAYS);
+      HBox top = new HBox(16, name, space, cancel);
+      top.setAlignment(Pos.CENTER_LEFT);
+      row.getChildren().addAll(top, progress);
     }
 
     void cancel() {

@@ -20,6 +20,7 @@ import java.util.function.Supplier;
 import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.scene.Scene;
+import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
 import javafx.scene.control.Dialog;
@@ -324,7 +325,7 @@ final class FileDesk implements AutoCloseable {
     ButtonType drop = new ButtonType(Words.of("leave.drop"), ButtonBar.ButtonData.NO);
     ButtonType stay = new ButtonType(Words.of("leave.stay"), ButtonBar.ButtonData.CANCEL_CLOSE);
     String text = Words.of("leave.text", model.picture().get().name());
-    ButtonType answer = ask("leave.title", text, stay, save, drop);
+    ButtonType answer = ask("leave.title", text, save, stay, save, drop);
     if (answer == save) {
       return save() ? Leaving.LEAVE : Leaving.STAY;
     }
@@ -332,14 +333,20 @@ final class FileDesk implements AutoCloseable {
   }
 
   private boolean mayReplace(Path file) {
-    ButtonType replace = new ButtonType(Words.of("replace.do"), ButtonBar.ButtonData.YES);
+    ButtonType replace = new ButtonType(Words.of("replace.do"), ButtonBar.ButtonData.OTHER);
     ButtonType stay = new ButtonType(Words.of("replace.stay"), ButtonBar.ButtonData.CANCEL_CLOSE);
     String text = Words.of("replace.text", Failures.name(file));
-    return ask("replace.title", text, stay, replace) == replace;
+    return ask("replace.title", text, stay, stay, replace) == replace;
   }
 
-  /** The answer to a question; the first when the dialog is closed. */
-  private ButtonType ask(String titleKey, String text, ButtonType stay, ButtonType... others) {
+  /**
+   * The answer to a question.
+   *
+   * @param usual what Enter answers
+   * @param stay what closing the dialog answers
+   */
+  private ButtonType ask(
+      String titleKey, String text, ButtonType usual, ButtonType stay, ButtonType... others) {
     Dialog<ButtonType> d = new Dialog<>();
     d.initOwner(window.get().getWindow());
     d.setTitle(Words.of(titleKey));
@@ -349,6 +356,11 @@ final class FileDesk implements AutoCloseable {
     d.getDialogPane().getStyleClass().addAll(window.get().getRoot().getStyleClass());
     d.getDialogPane().getButtonTypes().setAll(others);
     d.getDialogPane().getButtonTypes().add(stay);
+    for (ButtonType b : d.getDialogPane().getButtonTypes()) {
+      Button button = (Button) d.getDialogPane().lookupButton(b);
+      button.setDefaultButton(b == usual);
+    }
+    Platform.runLater(() -> d.getDialogPane().lookupButton(usual).requestFocus());
     return d.showAndWait().orElse(stay);
   }
 
