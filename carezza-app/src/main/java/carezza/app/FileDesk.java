@@ -20,10 +20,8 @@ import java.util.function.Supplier;
 import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.scene.Scene;
-import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
-import javafx.scene.control.Dialog;
 import javafx.stage.FileChooser;
 
 /**
@@ -325,7 +323,9 @@ final class FileDesk implements AutoCloseable {
     ButtonType drop = new ButtonType(Words.of("leave.drop"), ButtonBar.ButtonData.NO);
     ButtonType stay = new ButtonType(Words.of("leave.stay"), ButtonBar.ButtonData.CANCEL_CLOSE);
     String text = Words.of("leave.text", model.picture().get().name());
-    ButtonType answer = ask("leave.title", text, save, stay, save, drop);
+    ButtonType answer =
+        Dialogs.ask(window.get(), "leave.title", text, save, List.of(save, drop, stay))
+            .orElse(stay);
     if (answer == save) {
       return save() ? Leaving.LEAVE : Leaving.STAY;
     }
@@ -336,32 +336,9 @@ final class FileDesk implements AutoCloseable {
     ButtonType replace = new ButtonType(Words.of("replace.do"), ButtonBar.ButtonData.OTHER);
     ButtonType stay = new ButtonType(Words.of("replace.stay"), ButtonBar.ButtonData.CANCEL_CLOSE);
     String text = Words.of("replace.text", Failures.name(file));
-    return ask("replace.title", text, stay, stay, replace) == replace;
-  }
-
-  /**
-   * The answer to a question.
-   *
-   * @param usual what Enter answers
-   * @param stay what closing the dialog answers
-   */
-  private ButtonType ask(
-      String titleKey, String text, ButtonType usual, ButtonType stay, ButtonType... others) {
-    Dialog<ButtonType> d = new Dialog<>();
-    d.initOwner(window.get().getWindow());
-    d.setTitle(Words.of(titleKey));
-    d.setHeaderText(null);
-    d.setContentText(text);
-    d.getDialogPane().getStylesheets().addAll(window.get().getStylesheets());
-    d.getDialogPane().getStyleClass().addAll(window.get().getRoot().getStyleClass());
-    d.getDialogPane().getButtonTypes().setAll(others);
-    d.getDialogPane().getButtonTypes().add(stay);
-    for (ButtonType b : d.getDialogPane().getButtonTypes()) {
-      Button button = (Button) d.getDialogPane().lookupButton(b);
-      button.setDefaultButton(b == usual);
-    }
-    Platform.runLater(() -> d.getDialogPane().lookupButton(usual).requestFocus());
-    return d.showAndWait().orElse(stay);
+    return Dialogs.ask(window.get(), "replace.title", text, stay, List.of(replace, stay))
+        .filter(replace::equals)
+        .isPresent();
   }
 
   /** Asks about unsaved work before the window closes; false when it is to stay open. */

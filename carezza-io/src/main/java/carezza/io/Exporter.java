@@ -8,12 +8,9 @@ import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
 import carezza.io.format.OutputFormat;
 import carezza.io.format.ReadBack;
+import carezza.io.format.SampleImage;
 import carezza.io.format.UnreadableFileException;
-import java.awt.color.ColorSpace;
 import java.awt.image.BufferedImage;
-import java.awt.image.ComponentColorModel;
-import java.awt.image.DataBuffer;
-import java.awt.image.Raster;
 import java.awt.image.WritableRaster;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -105,7 +102,7 @@ public final class Exporter {
       throws IOException {
     SourcePicture p = source.picture();
     boolean alpha = p.channels() == 4 && settings.format().hasAlpha();
-    BufferedImage image = image(p.width(), p.height(), settings.depth(), alpha);
+    BufferedImage image = SampleImage.of(p.width(), p.height(), settings.depth(), alpha);
     Rect all = p.bounds();
     int strips = (all.h() + STRIP - 1) / STRIP;
     ExecutorService pool = Executors.newFixedThreadPool(threads);
@@ -181,18 +178,5 @@ public final class Exporter {
       }
       raster.setPixels(r.x(), r.y(), r.w(), r.h(), px);
     }
-  }
-
-  private static BufferedImage image(int w, int h, int depth, boolean alpha) {
-    int type = depth == 8 ? DataBuffer.TYPE_BYTE : DataBuffer.TYPE_USHORT;
-    ComponentColorModel model =
-        new ComponentColorModel(
-            ColorSpace.getInstance(ColorSpace.CS_sRGB),
-            alpha,
-            false,
-            alpha ? ComponentColorModel.TRANSLUCENT : ComponentColorModel.OPAQUE,
-            type);
-    WritableRaster raster = Raster.createInterleavedRaster(type, w, h, alpha ? 4 : 3, null);
-    return new BufferedImage(model, raster, false, null);
   }
 }

@@ -9,13 +9,10 @@ import carezza.image.SourcePicture;
 import carezza.io.format.Orientation;
 import carezza.io.format.OutputFormat;
 import carezza.io.format.OutputFormats;
+import carezza.io.format.SampleImage;
 import carezza.io.format.UnreadableFileException;
 import carezza.sheet.RunSheet;
-import java.awt.color.ColorSpace;
 import java.awt.image.BufferedImage;
-import java.awt.image.ComponentColorModel;
-import java.awt.image.DataBuffer;
-import java.awt.image.Raster;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -42,24 +39,16 @@ public class PictureFilesTest {
   }
 
   private static BufferedImage random(int w, int h, int depth, int bands, long seed) {
-    int type = depth == 8 ? DataBuffer.TYPE_BYTE : DataBuffer.TYPE_USHORT;
-    var raster = Raster.createInterleavedRaster(type, w, h, bands, null);
+    BufferedImage out = SampleImage.of(w, h, depth, bands == 4);
     Random r = new Random(seed);
     int[] row = new int[w * bands];
     for (int y = 0; y < h; y++) {
       for (int i = 0; i < row.length; i++) {
         row[i] = r.nextInt(depth == 8 ? 256 : 65536);
       }
-      raster.setPixels(0, y, w, 1, row);
+      out.getRaster().setPixels(0, y, w, 1, row);
     }
-    var model =
-        new ComponentColorModel(
-            ColorSpace.getInstance(ColorSpace.CS_sRGB),
-            bands == 4,
-            false,
-            bands == 4 ? ComponentColorModel.TRANSLUCENT : ComponentColorModel.OPAQUE,
-            type);
-    return new BufferedImage(model, raster, false, null);
+    return out;
   }
 
   private Path write(String name, BufferedImage image, int depth, byte[] profile)

@@ -1,10 +1,7 @@
 package carezza.sitter.fault;
 
-import java.awt.color.ColorSpace;
+import carezza.io.format.SampleImage;
 import java.awt.image.BufferedImage;
-import java.awt.image.ComponentColorModel;
-import java.awt.image.DataBuffer;
-import java.awt.image.Raster;
 import java.awt.image.WritableRaster;
 import java.util.Random;
 
@@ -46,7 +43,7 @@ public record MadePicture(int number, Content content, int depth, BufferedImage 
   }
 
   private static BufferedImage image(Content what, int w, int h, int depth, int bands, long seed) {
-    BufferedImage image = blank(w, h, depth, bands);
+    BufferedImage image = SampleImage.of(w, h, depth, bands == 4);
     WritableRaster raster = image.getRaster();
     Random r = new Random(seed);
     int most = (1 << depth) - 1;
@@ -75,27 +72,13 @@ public record MadePicture(int number, Content content, int depth, BufferedImage 
   /** A picture with the same samples. */
   public static BufferedImage copy(BufferedImage image) {
     BufferedImage out =
-        blank(
+        SampleImage.of(
             image.getWidth(),
             image.getHeight(),
             image.getColorModel().getComponentSize(0),
-            image.getRaster().getNumBands());
+            image.getColorModel().hasAlpha());
     out.getRaster().setRect(image.getRaster());
     return out;
-  }
-
-  private static BufferedImage blank(int w, int h, int depth, int bands) {
-    int type = depth == 8 ? DataBuffer.TYPE_BYTE : DataBuffer.TYPE_USHORT;
-    boolean alpha = bands == 4;
-    ComponentColorModel model =
-        new ComponentColorModel(
-            ColorSpace.getInstance(ColorSpace.CS_sRGB),
-            alpha,
-            false,
-            alpha ? ComponentColorModel.TRANSLUCENT : ComponentColorModel.OPAQUE,
-            type);
-    return new BufferedImage(
-        model, Raster.createInterleavedRaster(type, w, h, bands, null), false, null);
   }
 
   @Override
