@@ -85,7 +85,7 @@ public final class SheetView implements PixelReader {
   /** Whether a rectangle can be read without any pass being computed. */
   public boolean isAtHand(int level, Rect rect) {
     int depth = fingerprints.active().size();
-    return engine.tiles(level, rect).stream().allMatch(t -> maker.there(depth, level, t) != null);
+    return engine.tiles(level, rect).stream().allMatch(t -> maker.isThere(depth, level, t));
   }
 
   /** Does what {@link #firstFinds} names, by all processors. */

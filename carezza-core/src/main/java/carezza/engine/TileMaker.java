@@ -131,6 +131,12 @@ final class TileMaker {
     return engine.cache().get(key(top, level, t, src));
   }
 
+  /** Whether a tile can be had without any pass being computed. */
+  boolean isThere(int depth, int level, Rect t) {
+    Rect src = t.toSource(level).intersect(engine.source().bounds());
+    return level == 0 && fingerprints.settle(depth, src) == 0 || there(depth, level, t) != null;
+  }
+
   private void stopWhenCancelled() {
     if (cancelled.getAsBoolean()) {
       throw new CancellationException("no longer wanted");
