@@ -97,7 +97,8 @@ public final class Journal {
   /** Writes what is here anew, for what stood there cannot be gone on with. */
   private void rewrite() throws IOException {
     if (!hasSteps()) {
-      Files.delete(file);
+      Files.deleteIfExists(file);
+      next = 0;
       return;
     }
     byte[] all = new JournalLine(0, step(saved, last).put(JournalFile.ON, base)).bytes();
@@ -143,8 +144,18 @@ public final class Journal {
 
   /** Appends the step from the sheet before to {@code now}. */
   public void append(RunSheet now) throws IOException {
-    write(step(last, now));
+    if (wasDeleted()) {
+      next = 0;
+      write(step(saved, now));
+    } else {
+      write(step(last, now));
+    }
     last = now;
+  }
+
+  /** Whether somebody took away what was written: all of it has to be written again then. */
+  private boolean wasDeleted() {
+    return next > 0 && !Files.exists(file);
   }
 
   /** Says, before a document is saved, that what follows rests on it. */
@@ -178,7 +189,9 @@ public final class Journal {
 
   /** Waits until all that was appended is on the disk. */
   void force() throws IOException {
-    if (next > 0) {
+    if (wasDeleted()) {
+      rewrite();
+    } else if (next > 0) {
       try (FileChannel c = FileChannel.open(file, StandardOpenOption.WRITE)) {
         c.force(false);
       }

@@ -220,6 +220,26 @@ public class JournalTest {
     assertThat(Journal.open(there, SAVED, warned::add).last()).isEqualTo(TWO);
   }
 
+  /** Somebody tidies up while the picture is open. */
+  @Test
+  public void aRecordThatIsDeletedIsWrittenAgain() throws IOException {
+    Journal j = open();
+    Files.delete(file);
+    RunSheet four = THREE.change(1, p -> p.with("mired", 5));
+    j.append(four);
+    assertThat(open().last()).isEqualTo(four);
+    Files.delete(file);
+    j.force();
+    assertThat(open().last()).isEqualTo(four);
+    RunSheet five = four.change(1, p -> p.with("mired", 6));
+    j.append(five);
+    assertThat(open().last()).isEqualTo(five);
+    Files.delete(file);
+    j.append(SAVED);
+    assertThat(open().last()).isEqualTo(SAVED);
+    assertThat(warned).isEmpty();
+  }
+
   /** Cut off at every place: the steps whose lines are whole come back, without a word. */
   @Test
   public void cutAnywhereTheWholeLinesComeBack() throws IOException {
