@@ -60,7 +60,7 @@ abstract class BenchWindow {
   }
 
   static void until(Callable<Boolean> c) throws Exception {
-    WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, c);
+    WaitForAsyncUtils.waitFor(120, TimeUnit.SECONDS, c);
   }
 
   void settle() throws Exception {

@@ -59,12 +59,14 @@ public class FilesJourneyTest extends BenchWindow {
         .isPresent();
   }
 
+  /** By the button itself: a dialog may still be moved to its place when it is first seen. */
   private void answer(String key) throws Exception {
     until(this::isQuestion);
-    robot.clickOn(
+    Button b =
         robot
-            .lookup(n -> n instanceof Button b && b.getText().equals(Words.of(key)))
-            .<Button>query());
+            .lookup(n -> n instanceof Button c && c.getText().equals(Words.of(key)))
+            .queryAs(Button.class);
+    javafx.application.Platform.runLater(b::fire);
     until(() -> !isQuestion());
   }
 
@@ -248,7 +250,11 @@ public class FilesJourneyTest extends BenchWindow {
                 .lookup(n -> n instanceof Labeled l && l.getText().equals(Words.of("replace.stay")))
                 .tryQuery()
                 .isPresent());
-    robot.clickOn(Words.of("replace.stay"));
+    Button keep =
+        robot
+            .lookup(n -> n instanceof Button b && b.getText().equals(Words.of("replace.stay")))
+            .queryAs(Button.class);
+    on(keep::fire);
     settle();
     assertThat(there).hasContent("not a picture");
   }
