@@ -16,6 +16,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BooleanSupplier;
 import javafx.application.Platform;
+import javafx.beans.value.ChangeListener;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -32,6 +33,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import javafx.stage.Stage;
 
 /** The Bench in its three states: whole, working, bare. */
 public final class BenchView extends StackPane implements AutoCloseable {
@@ -71,6 +73,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
   private final AtomicReference<Runnable> colourWanted = new AtomicReference<>();
 
   private int light = 1;
+  private Runnable unwatch = () -> {};
 
   BenchView(UserFolders folders) {
     files = new FileDesk(model, busy, this::getScene, folders, new Opening());
@@ -458,8 +461,21 @@ public final class BenchView extends StackPane implements AutoCloseable {
     }
   }
 
+  /** Looks at what other programs did whenever a window is come back to, until this is closed. */
+  void watch(Stage window) {
+    ChangeListener<Boolean> back =
+        (o, a, focused) -> {
+          if (focused) {
+            model.lookOutside();
+          }
+        };
+    window.focusedProperty().addListener(back);
+    unwatch = () -> window.focusedProperty().removeListener(back);
+  }
+
   @Override
   public void close() {
+    unwatch.run();
     ahead.close();
     files.close();
     view.painter().close();

@@ -53,14 +53,7 @@ public final class CarezzaApp extends Application {
             e.consume();
           }
         });
-    stage
-        .focusedProperty()
-        .addListener(
-            (o, a, focused) -> {
-              if (focused) {
-                bench.model().lookOutside();
-              }
-            });
+    bench.watch(stage);
     stage.show();
     return bench;
   }
