@@ -21,6 +21,8 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * Makes the next and the previous picture ready while the hand rests: decoded, its regions found,
@@ -28,6 +30,7 @@ import java.util.function.BooleanSupplier;
  * and goes on when it rests again. What fails here is told when the picture is really turned to.
  */
 final class Ahead implements AutoCloseable {
+  private static final Logger LOG = LoggerFactory.getLogger(Ahead.class);
   private static final long LOOK_MS = 250;
 
   /** How often nothing must have happened, one after the other. */
@@ -135,10 +138,8 @@ final class Ahead implements AutoCloseable {
       }
     } catch (CancellationException e) {
       throw e;
-    } catch (IOException | RuntimeException e) {
-      return;
-    } catch (OutOfMemoryError e) {
-      files.shelf().clear();
+    } catch (IOException | RuntimeException | Error e) {
+      LOG.warn("{} could not be made ready", Failures.name(path), e);
     }
   }
 

@@ -72,7 +72,10 @@ final class Failures {
       return Words.of("failure.deep", begin);
     }
     return find(IOException.class, thrown)
-        .map(e -> Words.of("failure.reason", begin, reason(e)))
+        .map(
+            e ->
+                Words.of(
+                    what == What.STEP ? "failure.unrecorded" : "failure.reason", begin, reason(e)))
         .orElseGet(() -> Words.of("failure.fault", begin, LogFile.NAME));
   }
 

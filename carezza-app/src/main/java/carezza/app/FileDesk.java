@@ -77,7 +77,7 @@ final class FileDesk implements AutoCloseable {
     model.whenMemoryIsFull(shelf::clear);
   }
 
-  private void notRecorded(Exception e) {
+  private void notRecorded(Throwable e) {
     OpenPicture p = model.picture().get();
     model.failures().tell(Failures.What.STEP, p == null ? "" : p.name(), e);
   }

@@ -18,7 +18,7 @@ import java.util.function.DoubleConsumer;
  * @param shelf of pictures that were read already
  * @param failed told, on another thread, when a step could not be recorded
  */
-record Opener(Path userData, PictureShelf shelf, Consumer<Exception> failed) {
+record Opener(Path userData, PictureShelf shelf, Consumer<Throwable> failed) {
   /**
    * @param afresh whether what an earlier sitting left unsaved is left alone
    * @param progress told shares of 0..1; may throw to stop

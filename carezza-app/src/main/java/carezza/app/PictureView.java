@@ -222,7 +222,8 @@ final class PictureView extends Region implements Sight {
           if (fresh) {
             SheetView made = p.engine().view(sheet, stale).underHand(chosen);
             Frames.Request whole = request(made, v, look, area, colour, p, from);
-            if (!painter.isAtHand(whole)) {
+            // A picture of which nothing was computed is not asked: that alone may grow a region.
+            if (p.engine().pixelsComputed() == 0 || !painter.isAtHand(whole)) {
               SheetView plain = p.engine().view(RunSheet.EMPTY, () -> false);
               steps.add(request(plain, v, look, Optional.empty(), colour, p, from));
             }

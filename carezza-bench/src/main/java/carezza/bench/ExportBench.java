@@ -1,16 +1,12 @@
 package carezza.bench;
 
-import carezza.engine.Engine;
-import carezza.engine.TileCache;
-import carezza.io.ExportSettings;
-import carezza.io.Exporter;
 import carezza.io.IccProfile;
 import carezza.io.PictureFile;
 import carezza.io.PictureReader;
 import carezza.io.format.OutputFormat;
 import carezza.io.format.OutputFormats;
 import carezza.io.format.ReadBack;
-import carezza.sheet.RunSheet;
+import carezza.sitter.fault.BareExport;
 import carezza.sitter.fault.MadePicture;
 import java.awt.image.BufferedImage;
 import java.awt.image.Raster;
@@ -47,7 +43,7 @@ final class ExportBench {
       for (OutputFormat f : OutputFormats.all()) {
         int depth = f.depths().contains(made.depth()) ? made.depth() : f.depths().get(0);
         Path out = dir.resolve("out." + f.extensions().get(0));
-        export(source, out, f, depth);
+        BareExport.write(source, out, f, depth);
         if (isMultiplied(f, depth, made.image())) {
           multiplied++;
           continue;
@@ -79,13 +75,6 @@ final class ExportBench {
   /** libtiff's reading of whole pixels multiplies colours of 8 bits by their transparency. */
   private static boolean isMultiplied(OutputFormat f, int depth, BufferedImage image) {
     return f == OutputFormats.TIFF && depth == 8 && image.getColorModel().hasAlpha();
-  }
-
-  private static void export(PictureFile file, Path out, OutputFormat f, int depth)
-      throws IOException {
-    Engine e = new Engine(file.picture(), file.encoding(), new TileCache(1 << 26));
-    ExportSettings s = new ExportSettings(f, depth, false, ExportSettings.QUALITY);
-    Exporter.export(file, e, e.view(RunSheet.EMPTY, () -> false), s, out, 2, share -> {});
   }
 
   /** The most by which a sample differs; more than any code when size or depth do. */

@@ -15,6 +15,9 @@ public final class Outline {
   private static final int STEPS = 6;
   private static final int SUB_ROWS = 4;
 
+  /** Shares by which a side must surely lie farther than the nearest so far to be passed over. */
+  private static final double SURELY = 1 + 1e-9;
+
   private final double[] x;
   private final double[] y;
 
@@ -23,6 +26,9 @@ public final class Outline {
 
   private final double[] middleY;
   private final double[] half;
+
+  /** Found when first needed; twice at worst. */
+  private volatile Bands bands;
 
   private Outline(double[] x, double[] y) {
     this.x = x;
@@ -160,9 +166,6 @@ public final class Outline {
     }
   }
 
-  /** Found when first needed; twice at worst. */
-  private volatile Bands bands;
-
   public boolean contains(double px, double py) {
     Bands b = bands;
     if (b == null) {
@@ -178,9 +181,6 @@ public final class Outline {
     }
     return in;
   }
-
-  /** Shares by which a side must surely lie farther than the nearest so far to be passed over. */
-  private static final double SURELY = 1 + 1e-9;
 
   /** Distance of a point from the curve, negative inside; source pixels. */
   public double distance(double px, double py) {

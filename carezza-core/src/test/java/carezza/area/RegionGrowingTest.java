@@ -3,6 +3,7 @@ package carezza.area;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import carezza.engine.Engine;
+import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.SourcePicture;
@@ -64,6 +65,21 @@ public class RegionGrowingTest {
     for (double dim : new double[] {1, 0.7, 0.5}) {
       assertThat(overlap(disc(in, out, dim))).as("dimmed to %s", dim).isGreaterThan(0.9);
     }
+  }
+
+  /** As of what is found from a face: see {@code Regions.VERSION}, which has to rise with it. */
+  @Test
+  public void whatIsGrownBelongsToTheVersionOfTheRegions() {
+    Engine e = Pictures.engine(Pictures.skin(300, 220, 8, 5));
+    Hash h = new Hash();
+    for (Seed.Like like : new Seed.Like[] {Seed.Like.SKIN, Seed.Like.TEETH}) {
+      Seed seed = new Seed(like, 120, 90, 1);
+      Matte m = RegionGrowing.grow(seed, e.original(), 4, Optional.empty());
+      for (float w : m.at(1, new Rect(0, 0, 150, 110)).data()) {
+        h.add(Float.floatToIntBits(w));
+      }
+    }
+    assertThat(Long.toHexString(h.get())).isEqualTo("4cb92266a363b6a8");
   }
 
   @Test

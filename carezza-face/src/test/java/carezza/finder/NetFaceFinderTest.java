@@ -35,6 +35,23 @@ public class NetFaceFinderTest {
     return new Engine(p, ColorEncoding.srgb(), new TileCache(1 << 28)).original();
   }
 
+  /** Before each look at a square it is asked whether to go on. */
+  @Test
+  public void aStripIsLookedAtInFewSquares() {
+    int[] looks = new int[1];
+    for (int[] size : new int[][] {{1, 5000}, {5000, 1}, {20, 3000}}) {
+      looks[0] = 0;
+      SourcePicture strip = new SourcePicture(size[0], size[1], 8, 3);
+      finder.find(
+          reader(strip),
+          () -> {
+            looks[0]++;
+            return false;
+          });
+      assertThat(looks[0]).as("%d x %d", size[0], size[1]).isBetween(4, 60);
+    }
+  }
+
   @DataProvider
   public Object[][] sitters() {
     return DemoSitter.NAMES.stream().map(n -> new Object[] {n}).toArray(Object[][]::new);

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.AtomicMoveNotSupportedException;
+import java.nio.file.DirectoryIteratorException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.FileSystemException;
 import java.nio.file.Files;
@@ -101,7 +102,7 @@ public final class AtomicFile {
   }
 
   /** Deletes what processes that were killed while writing have left in a folder. */
-  private static void sweep(Path dir) throws IOException {
+  private static void sweep(Path dir) {
     try (DirectoryStream<Path> parts = Files.newDirectoryStream(dir, ".carezza-*.part")) {
       for (Path p : parts) {
         Matcher m = PART.matcher(p.getFileName().toString());
@@ -109,6 +110,9 @@ public final class AtomicFile {
           Files.deleteIfExists(p);
         }
       }
+    } catch (IOException | DirectoryIteratorException e) {
+      // A folder that cannot be looked through may still be written to.
+      return;
     }
   }
 
@@ -122,10 +126,16 @@ public final class AtomicFile {
     return touched.isBefore(Instant.now().minus(LEFT_BEHIND));
   }
 
-  private static void keepRights(Path old, Path now) throws IOException {
+  private static void keepRights(Path old, Path now) {
     PosixFileAttributeView to = Files.getFileAttributeView(now, PosixFileAttributeView.class);
-    if (to != null && Files.exists(old)) {
+    if (to == null || !Files.exists(old)) {
+      return;
+    }
+    try {
       to.setPermissions(Files.getPosixFilePermissions(old));
+    } catch (IOException e) {
+      // Some file systems have rights to show and none to set: the content comes first.
+      return;
     }
   }
 

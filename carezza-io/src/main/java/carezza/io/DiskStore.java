@@ -32,7 +32,10 @@ import java.util.zip.InflaterInputStream;
 public final class DiskStore implements LastingStore, AutoCloseable {
   private static final int MAGIC = 0x435a4631;
   private static final String ENDING = ".found";
-  private static final int WAITING = 16;
+
+  /** Of a large picture each may take some 40 MB. */
+  private static final int WAITING = 4;
+
   private static final int LOOK_EVERY = 16;
 
   private final Path folder;

@@ -67,34 +67,36 @@ public final class DocumentLock implements AutoCloseable {
   }
 
   // A process that lets go deletes the file. One that has opened it just before then holds a lock
-  // on
-  // a file that is no longer there, and tries again: it gives the file a length of its own and
-  // looks
-  // whether the one under the name has it. It must not open the file a second time, as closing that
-  // would let go of the lock.
+  // on a file that is no longer there, and tries again.
   private static Optional<FileChannel> open(Path file) throws IOException {
     for (int i = 0; i < MOST_TRIES; i++) {
       FileChannel c = FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.WRITE);
-      boolean kept = false;
       try {
         FileLock lock = c.tryLock();
+        if (lock != null && isUnderItsName(c, file)) {
+          return Optional.of(c);
+        }
+        c.close();
         if (lock == null) {
           return Optional.empty();
         }
-        int length = 1 + ThreadLocalRandom.current().nextInt(MOST_BYTES);
-        c.truncate(0);
-        c.write(ByteBuffer.allocate(length), 0);
-        kept = Files.exists(file) && Files.size(file) == length;
-        if (kept) {
-          return Optional.of(c);
-        }
-      } finally {
-        if (!kept) {
-          c.close();
-        }
+      } catch (IOException e) {
+        // A file system without locks, or a full disk, is no reason not to open a picture.
+        return Optional.of(c);
       }
     }
     return Optional.empty();
+  }
+
+  /**
+   * Gives a file a length of its own and looks whether the one under its name has it. It must not
+   * be opened a second time, as closing that would let go of the lock.
+   */
+  private static boolean isUnderItsName(FileChannel c, Path file) throws IOException {
+    int length = 1 + ThreadLocalRandom.current().nextInt(MOST_BYTES);
+    c.truncate(0);
+    c.write(ByteBuffer.allocate(length), 0);
+    return Files.exists(file) && Files.size(file) == length;
   }
 
   /** Lets go; may be called again. */

@@ -100,13 +100,14 @@ public final class DocumentStore {
    *
    * @throws UnreadableFileException when there is one that cannot be read
    */
-  public Document load() throws IOException {
+  public synchronized Document load() throws IOException {
     Path from = file;
     Path near = beside(picture);
     if (!Files.exists(from) && Files.exists(near)) {
       from = near;
     }
     if (!Files.exists(from)) {
+      known = "";
       return new Document(
           picture.getFileName().toString(),
           sha256(picture),
@@ -148,7 +149,7 @@ public final class DocumentStore {
    *
    * @return where it was set aside, empty when nothing was
    */
-  public Optional<Path> save(Document d) throws IOException {
+  public synchronized Optional<Path> save(Document d) throws IOException {
     Optional<Path> aside = Optional.empty();
     byte[] text = JsonTree.indented(tree(d));
     if (Files.exists(file) && !sha256(file).equals(known)) {
@@ -162,7 +163,7 @@ public final class DocumentStore {
   }
 
   /** Whether another program has changed the document since it was loaded or saved here. */
-  public boolean isChangedOutside() throws IOException {
+  public synchronized boolean isChangedOutside() throws IOException {
     return !known.equals(Files.exists(file) ? sha256(file) : "");
   }
 

@@ -126,7 +126,7 @@ public final class Exporter {
       if (e.getCause() instanceof CancellationException c) {
         throw c;
       }
-      throw new IOException("the picture could not be computed: " + e.getCause(), e.getCause());
+      throw new IllegalStateException("the picture could not be computed", e.getCause());
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
       throw new CancellationException("interrupted");

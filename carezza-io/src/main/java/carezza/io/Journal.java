@@ -200,11 +200,11 @@ public final class Journal {
 
   /** Begins anew after a save. */
   public void clear(RunSheet now) throws IOException {
-    Files.deleteIfExists(file);
     saved = now;
     base = base(now);
     last = now;
     next = 0;
+    Files.deleteIfExists(file);
   }
 
   /** Drops the steps since the last save. */

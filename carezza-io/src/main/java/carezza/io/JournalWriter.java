@@ -19,7 +19,7 @@ public final class JournalWriter implements AutoCloseable {
   private static final long FORCE_MS = 100;
 
   private final Journal journal;
-  private final Consumer<Exception> failed;
+  private final Consumer<Throwable> failed;
   private final ScheduledExecutorService thread =
       Executors.newSingleThreadScheduledExecutor(
           r -> {
@@ -35,7 +35,7 @@ public final class JournalWriter implements AutoCloseable {
    * @param failed told, on the writer's thread, when a step could not be written; the next one that
    *     can be takes it with it
    */
-  public JournalWriter(Journal journal, Consumer<Exception> failed) {
+  public JournalWriter(Journal journal, Consumer<Throwable> failed) {
     this.journal = journal;
     this.failed = failed;
   }
@@ -70,7 +70,7 @@ public final class JournalWriter implements AutoCloseable {
   private void orSay(Work<Void> work) {
     try {
       work.run();
-    } catch (IOException | RuntimeException e) {
+    } catch (Throwable e) {
       failed.accept(e);
     }
   }
@@ -88,12 +88,21 @@ public final class JournalWriter implements AutoCloseable {
   public Optional<Path> save(DocumentStore store, Document d) throws IOException {
     return inTurn(
         () -> {
-          journal.saving(d.sheet());
-          journal.force();
+          sayThatItIsSaved(d);
           Optional<Path> aside = store.save(d);
           journal.clear(d.sheet());
           return aside;
         });
+  }
+
+  /** What cannot be recorded can still be saved, and then most of all. */
+  private void sayThatItIsSaved(Document d) {
+    try {
+      journal.saving(d.sheet());
+      journal.force();
+    } catch (IOException e) {
+      failed.accept(e);
+    }
   }
 
   /** Drops the steps since the last save. */

@@ -11,19 +11,19 @@ import java.util.function.Consumer;
 /**
  * A document that is being worked on: loaded with what an earlier sitting left unsaved, recorded
  * step by step, saved, and left. While another process has it open nothing is recorded, and it can
- * be saved only once that one is gone. Used by one thread at a time.
+ * be saved only once that one is gone. Used by one thread, but for {@link #isChangedOutside}.
  */
 public final class OpenDocument implements AutoCloseable {
   private final DocumentStore store;
   private final Document document;
   private final RunSheet start;
-  private final Consumer<Exception> failed;
+  private final Consumer<Throwable> failed;
   private final List<String> warnings = new ArrayList<>();
   private Optional<DocumentLock> lock;
   private Optional<JournalWriter> journal = Optional.empty();
   private RunSheet saved;
 
-  private OpenDocument(DocumentStore store, boolean afresh, Consumer<Exception> failed)
+  private OpenDocument(DocumentStore store, boolean afresh, Consumer<Throwable> failed)
       throws IOException {
     this.store = store;
     this.failed = failed;
@@ -51,7 +51,7 @@ public final class OpenDocument implements AutoCloseable {
    * @param afresh whether what an earlier sitting left unsaved is left alone
    * @param failed told, on another thread, when a step could not be recorded
    */
-  public static OpenDocument open(DocumentStore store, boolean afresh, Consumer<Exception> failed)
+  public static OpenDocument open(DocumentStore store, boolean afresh, Consumer<Throwable> failed)
       throws IOException {
     return new OpenDocument(store, afresh, failed);
   }

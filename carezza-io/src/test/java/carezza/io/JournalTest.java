@@ -182,7 +182,7 @@ public class JournalTest {
     Path picture = Files.write(dir.resolve("q.jpg"), new byte[] {1});
     DocumentStore store = DocumentStore.of(picture, dir.resolve("own"));
     Document d = store.load();
-    List<Exception> failed = new ArrayList<>();
+    List<Throwable> failed = new ArrayList<>();
     try (JournalWriter w = new JournalWriter(store.journal(d.sheet(), warned::add), failed::add)) {
       w.append(SAVED);
       w.append(ONE);
@@ -205,7 +205,7 @@ public class JournalTest {
     Path gone = dir.resolve("gone");
     Files.createDirectory(gone);
     Path there = gone.resolve("p.jpg.carezza.journal");
-    List<Exception> failed = new ArrayList<>();
+    List<Throwable> failed = new ArrayList<>();
     try (JournalWriter w =
         new JournalWriter(Journal.open(there, SAVED, warned::add), failed::add)) {
       Files.delete(gone);

@@ -144,6 +144,24 @@ public class SafeFilesTest {
     }
   }
 
+  /** A record that cannot be written is told, and keeps nobody from saving. */
+  @Test
+  public void whatCannotBeRecordedCanBeSaved() throws IOException {
+    List<Throwable> told = new ArrayList<>();
+    OpenDocument d = OpenDocument.open(store(), false, told::add);
+    d.append(SHEET);
+    d.flush();
+    Files.delete(d.store().journalFile());
+    Files.createDirectory(d.store().journalFile());
+    assertThat(d.save(SHEET).saved()).isTrue();
+    assertThat(told).hasSize(1);
+    d.append(RunSheet.EMPTY);
+    d.close();
+    assertThat(told).hasSize(1);
+    assertThat(store().load().sheet()).isEqualTo(SHEET);
+    assertThat(store().journal(SHEET, w -> {}).last()).isEqualTo(RunSheet.EMPTY);
+  }
+
   @Test
   public void aDamagedDocumentLetsGoOfItsLock() throws IOException {
     Files.writeString(store().file(), "{");

@@ -101,7 +101,10 @@ final class TiffInput implements InputFormat {
       whole = offsets.getAsLong(i) + counts.getAsLong(i) <= size;
       sum += counts.getAsLong(i);
     }
-    boolean plain = number(d, BaselineTIFFTagSet.TAG_COMPRESSION, 1) == 1;
+    boolean subsampled =
+        number(d, BaselineTIFFTagSet.TAG_PHOTOMETRIC_INTERPRETATION, 2)
+            == BaselineTIFFTagSet.PHOTOMETRIC_INTERPRETATION_Y_CB_CR;
+    boolean plain = number(d, BaselineTIFFTagSet.TAG_COMPRESSION, 1) == 1 && !subsampled;
     if (!whole || plain && sum < bytes(d)) {
       throw new UnreadableFileException(file, "the file ends too early; part of it is missing.");
     }

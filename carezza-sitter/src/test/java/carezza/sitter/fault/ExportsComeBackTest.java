@@ -3,10 +3,6 @@ package carezza.sitter.fault;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import carezza.engine.Engine;
-import carezza.engine.TileCache;
-import carezza.io.ExportSettings;
-import carezza.io.Exporter;
 import carezza.io.IccProfile;
 import carezza.io.PictureFile;
 import carezza.io.PictureReader;
@@ -14,7 +10,6 @@ import carezza.io.format.OutputFormat;
 import carezza.io.format.OutputFormats;
 import carezza.io.format.ReadBack;
 import carezza.io.format.UnreadableFileException;
-import carezza.sheet.RunSheet;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -45,13 +40,6 @@ public class ExportsComeBackTest {
     Files.delete(dir);
   }
 
-  private static void export(PictureFile file, Path out, OutputFormat f, int depth)
-      throws IOException {
-    Engine e = new Engine(file.picture(), file.encoding(), new TileCache(1 << 26));
-    ExportSettings s = new ExportSettings(f, depth, false, ExportSettings.QUALITY);
-    Exporter.export(file, e, e.view(RunSheet.EMPTY, () -> false), s, out, 2, share -> {});
-  }
-
   /** 200 pictures: five contents, two depths, odd sizes, with and without alpha, in each format. */
   @Test
   public void twoHundredPicturesOfEveryKindComeBackSampleForSample() throws IOException {
@@ -65,7 +53,7 @@ public class ExportsComeBackTest {
       for (OutputFormat f : OutputFormats.all()) {
         int depth = f.depths().contains(made.depth()) ? made.depth() : f.depths().get(0);
         Path out = dir.resolve("out." + f.extensions().get(0));
-        export(source, out, f, depth);
+        BareExport.write(source, out, f, depth);
         BufferedImage back = f.decode(out);
         String which = made + " as " + f.key();
         if (f.bound() == ReadBack.Bound.EXACT) {
@@ -148,7 +136,7 @@ public class ExportsComeBackTest {
     PictureFile source = PictureReader.read(in);
     for (OutputFormat f : OutputFormats.all()) {
       Path out = dir.resolve("spoilt." + f.key().toLowerCase(Locale.ROOT));
-      assertThatThrownBy(() -> export(source, out, new Spoiling(f), 8))
+      assertThatThrownBy(() -> BareExport.write(source, out, new Spoiling(f), 8))
           .as(f.key())
           .isInstanceOf(UnreadableFileException.class)
           .hasMessageStartingWith(out.getFileName() + ": ")
