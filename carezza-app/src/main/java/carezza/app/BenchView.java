@@ -161,11 +161,12 @@ public final class BenchView extends StackPane implements AutoCloseable {
     return isIdle() && ahead.isDone();
   }
 
-  /** How far the picture on the bench has come on the screen. */
+  /** How far the picture on the bench has come on the screen; the last two can be worked on. */
   public enum Shown {
     NOTHING,
     SOURCE,
     RETOUCHED,
+    READY,
     MEASURED
   }
 
@@ -177,9 +178,9 @@ public final class BenchView extends StackPane implements AutoCloseable {
     OpenPicture p = model.picture().get();
     boolean open = p != null && p.file().path().equals(picture.toAbsolutePath());
     if (!open || !view.isSettled(p.history().now())) {
-      return Shown.SOURCE;
+      return view.isRemembered() ? Shown.RETOUCHED : Shown.SOURCE;
     }
-    return model.readings().get().isEmpty() ? Shown.RETOUCHED : Shown.MEASURED;
+    return model.readings().get().isEmpty() ? Shown.READY : Shown.MEASURED;
   }
 
   /** Lets a pen work on the picture beside the mouse. */
@@ -198,6 +199,16 @@ public final class BenchView extends StackPane implements AutoCloseable {
 
   /** Shows how an opening goes. */
   private final class Opening implements FileDesk.Screen {
+    @Override
+    public void remembered(Path file, LastFrame frame, BooleanSupplier wanted) {
+      view.showRemembered(file, frame, wanted);
+    }
+
+    @Override
+    public Optional<LastFrame> looked(OpenPicture left) {
+      return view.looked(left);
+    }
+
     @Override
     public void sourceRead(PictureShelf.Ready ready, BooleanSupplier wanted) {
       view.showSource(ready, wanted);

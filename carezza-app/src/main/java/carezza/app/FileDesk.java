@@ -41,6 +41,7 @@ final class FileDesk implements AutoCloseable {
   private final DiskStore found;
   private final PictureShelf shelf;
   private final Opener opener;
+  private final LastFrames lastFrames;
   private final Recent recent;
   private final Screen screen;
 
@@ -49,6 +50,16 @@ final class FileDesk implements AutoCloseable {
 
   /** What becomes of an opening on the screen. */
   interface Screen {
+    /**
+     * How the picture that is being opened looked when it was left. On the reader's thread.
+     *
+     * @param wanted whether it may be shown, asked on the interface thread
+     */
+    void remembered(Path file, LastFrame frame, BooleanSupplier wanted);
+
+    /** How a picture that is left was shown last, if all of it was on the screen. */
+    Optional<LastFrame> looked(OpenPicture left);
+
     /**
      * A file has been read; its document is still to be. On the reader's thread.
      *
@@ -73,6 +84,7 @@ final class FileDesk implements AutoCloseable {
     this.screen = screen;
     shelf = PictureShelf.ofHeapShare(TileCache.ofHeapShare(), found);
     opener = new Opener(userData, shelf, this::notRecorded);
+    lastFrames = new LastFrames(found, userData);
     recent = new Recent(userData);
     model.whenMemoryIsFull(shelf::clear);
   }
@@ -88,6 +100,10 @@ final class FileDesk implements AutoCloseable {
 
   PictureShelf shelf() {
     return shelf;
+  }
+
+  LastFrames lastFrames() {
+    return lastFrames;
   }
 
   Path userData() {
@@ -163,14 +179,32 @@ final class FileDesk implements AutoCloseable {
                 Failures.What.OPEN,
                 file,
                 () -> {
+                  boolean afresh = drop && again;
+                  boolean whole = !afresh && showRemembered(file.toAbsolutePath(), task);
                   OpenPicture p =
                       opener.open(
                           file.toAbsolutePath(),
-                          drop && again,
+                          afresh,
                           task::report,
-                          ready -> screen.sourceRead(ready, () -> isWanted(task)));
+                          ready -> {
+                            if (!whole) {
+                              screen.sourceRead(ready, () -> isWanted(task));
+                            }
+                          });
                   return () -> show(p, task, old, dropped);
                 }));
+  }
+
+  /** Shows how a picture looked that has to be read anew; false when that is not known. */
+  private boolean showRemembered(Path file, Busy.Task task) throws IOException {
+    Optional<LastFrame> last = shelf.has(file) ? Optional.empty() : lastFrames.of(file);
+    last.ifPresent(f -> screen.remembered(file, f, () -> isWanted(task)));
+    return last.isPresent();
+  }
+
+  /** How a picture looks that is left, if that is how it lies on the disk. */
+  private Optional<LastFrame> look(OpenPicture left) {
+    return left.document().isElsewhere() ? Optional.empty() : screen.looked(left);
   }
 
   /** Whether a picture that is being opened may be shown: nothing is drawn on the one there. */
@@ -193,6 +227,9 @@ final class FileDesk implements AutoCloseable {
       }
     }
     model.show(p);
+    if (old != null && dropped == null) {
+      look(old).ifPresent(f -> reader.execute(() -> lastFrames.keep(old.file().path(), f)));
+    }
     recent.add(p.file().path());
     screen.opened();
   }
@@ -363,6 +400,10 @@ final class FileDesk implements AutoCloseable {
     reader.shutdownNow();
     writer.shutdownNow();
     model.leave();
+    OpenPicture p = model.picture().get();
+    if (p != null && (p.history().now() == p.document().saved() || model.unsaved().get())) {
+      look(p).ifPresent(f -> lastFrames.keep(p.file().path(), f));
+    }
     found.close();
   }
 }

@@ -1,5 +1,6 @@
 package carezza.app;
 
+import carezza.engine.Engine;
 import carezza.screen.Drawn;
 import carezza.screen.FramePlan;
 import carezza.screen.Frames;
@@ -55,9 +56,12 @@ final class Painter implements AutoCloseable {
    * @param make builds what is drawn one after the other, for a cancel check; called on a worker.
    *     The last is the picture as it is; those before it are there sooner
    * @param show given each frame, on the interface thread
+   * @param coarse whether a coarse frame is better than what is on the screen
    */
   void submit(
-      Function<BooleanSupplier, List<Frames.Request>> make, BiConsumer<Drawn, Boolean> show) {
+      Function<BooleanSupplier, List<Frames.Request>> make,
+      BiConsumer<Drawn, Boolean> show,
+      boolean coarse) {
     long mine = newest.incrementAndGet();
     coordinator.execute(
         () -> {
@@ -70,7 +74,7 @@ final class Painter implements AutoCloseable {
             for (int i = 0; i < steps.size(); i++) {
               boolean end = i == steps.size() - 1;
               FramePlan plan = FramePlan.of(steps.get(i), 0, last, pool);
-              if (i == 0 && plan.changedShare() > COARSE_FROM && !plan.isAtHand()) {
+              if (coarse && i == 0 && plan.changedShare() > COARSE_FROM && !plan.isAtHand()) {
                 show(FramePlan.of(steps.get(i), COARSER, last, pool), mine, false, show);
               }
               show(plan, mine, end, show);
@@ -86,9 +90,9 @@ final class Painter implements AutoCloseable {
         });
   }
 
-  /** A frame of its own, drawn beside those that were asked for; waits for it. */
-  Drawn drawn(Frames.Request r) {
-    return Frames.draw(r, 0, null, pool);
+  /** A picture as its file has it, drawn beside the frames that were asked for; waits for it. */
+  Drawn glance(Frames.Request r, Engine engine) {
+    return Frames.glance(r, engine, pool);
   }
 
   /** Whether a frame could be drawn without anything being computed; on a worker. */

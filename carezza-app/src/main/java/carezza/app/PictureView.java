@@ -47,6 +47,19 @@ final class PictureView extends Region implements Sight {
 
   private Path shownFile;
 
+  /** How a picture that is being opened looked when it was left, while that is shown. */
+  private LastFrame remembered;
+
+  /** The frame that showed all of a picture as it is, and what of it was shown. */
+  private record Whole(OpenPicture picture, RunSheet sheet, Drawn frame) {}
+
+  private Optional<Whole> whole = Optional.empty();
+
+  /** Size in device pixels as it was laid out last; used where frames are drawn. */
+  private volatile int deviceW;
+
+  private volatile int deviceH;
+
   /** The sheet whose analyses are held while the next one is found. */
   private RunSheet settled;
 
@@ -118,6 +131,8 @@ final class PictureView extends Region implements Sight {
     double k = deviceScale();
     int w = Math.max(1, (int) Math.round(getWidth() * k));
     int h = Math.max(1, (int) Math.round(getHeight() * k));
+    deviceW = w;
+    deviceH = h;
     marks.setWidth(getWidth());
     marks.setHeight(getHeight());
     Viewport v = viewport.get();
@@ -127,6 +142,7 @@ final class PictureView extends Region implements Sight {
               ? Viewport.fit(model.picture().get().file().picture().bounds(), w, h)
               : v.sized(w, h));
     }
+    placeRemembered();
   }
 
   /** The whole picture. */
@@ -205,6 +221,7 @@ final class PictureView extends Region implements Sight {
     boolean dragged = model.isPreview();
     boolean fresh = shownEngine != p.engine();
     boolean own = sheet == model.sheet().get();
+    boolean standsWhole = own && !dragged && fitted && isRemembered() && shows(p.file().path());
     long chosen = model.passes().chosen().get();
     CheckView look = model.looking().view().get();
     int colour = desk;
@@ -219,7 +236,7 @@ final class PictureView extends Region implements Sight {
     painter.submit(
         stale -> {
           List<Frames.Request> steps = new ArrayList<>();
-          if (fresh) {
+          if (fresh && !standsWhole) {
             SheetView made = p.engine().view(sheet, stale).underHand(chosen);
             Frames.Request whole = request(made, v, look, area, colour, p, from);
             // A picture of which nothing was computed is not asked: that alone may grow a region.
@@ -238,7 +255,8 @@ final class PictureView extends Region implements Sight {
           }
           return steps;
         },
-        (drawn, end) -> show(p, drawn, end && own && !dragged ? sheet : null));
+        (drawn, end) -> show(p, drawn, end && own && !dragged ? sheet : null),
+        !standsWhole);
     marks.draw();
     ring.place();
   }
@@ -270,11 +288,29 @@ final class PictureView extends Region implements Sight {
     }
     put(p.engine(), p.file().path(), frame);
     settled = now == null ? settled : now;
+    if (now != null && showsAll(p, frame.request())) {
+      whole = Optional.of(new Whole(p, now, frame));
+    }
     marks.setVisible(true);
+  }
+
+  private static boolean showsAll(OpenPicture p, Frames.Request r) {
+    Viewport v = r.viewport();
+    return r.look() == CheckViews.PICTURE
+        && r.area().isEmpty()
+        && v.equals(Viewport.fit(p.file().picture().bounds(), v.width(), v.height()));
+  }
+
+  /** How the newest step of a picture was shown last, if all of it was. */
+  Optional<LastFrame> looked(OpenPicture p) {
+    return whole
+        .filter(w -> w.picture() == p && w.sheet() == p.history().now())
+        .map(w -> LastFrame.of(w.frame(), p.file().picture().bounds()));
   }
 
   private void put(Engine engine, Path file, Drawn frame) {
     Viewport v = frame.viewport();
+    remembered = null;
     if (buffer == null || buffer.getWidth() != v.width() || buffer.getHeight() != v.height()) {
       buffer =
           new PixelBuffer<>(
@@ -301,19 +337,20 @@ final class PictureView extends Region implements Sight {
 
   /**
    * A picture that is being opened as its file has it, while its document is still read; drawn on
-   * the caller's thread. Nothing when no picture was shown before.
+   * the caller's thread.
    *
    * @param wanted whether it still is when it could be shown, asked on the interface thread
    */
   void showSource(PictureShelf.Ready ready, BooleanSupplier wanted) {
-    Viewport now = viewport.get();
-    if (now == null) {
+    if (deviceW == 0) {
       return;
     }
     SheetView plain = ready.engine().view(RunSheet.EMPTY, () -> false);
-    Viewport fit = Viewport.fit(ready.file().picture().bounds(), now.width(), now.height());
+    Viewport fit = Viewport.fit(ready.file().picture().bounds(), deviceW, deviceH);
     Drawn frame =
-        painter.drawn(new Frames.Request(plain, fit, CheckViews.PICTURE, Optional.empty(), desk));
+        painter.glance(
+            new Frames.Request(plain, fit, CheckViews.PICTURE, Optional.empty(), desk),
+            ready.engine());
     Platform.runLater(
         () -> {
           if (wanted.getAsBoolean() && model.looking().view().get() == CheckViews.PICTURE) {
@@ -322,6 +359,57 @@ final class PictureView extends Region implements Sight {
             placeAsDrawn();
           }
         });
+  }
+
+  /**
+   * How a picture that is being opened looked when it was left, until something of it is drawn.
+   *
+   * @param wanted whether it still is when it could be shown, asked on the interface thread
+   */
+  void showRemembered(Path file, LastFrame frame, BooleanSupplier wanted) {
+    Platform.runLater(
+        () -> {
+          if (wanted.getAsBoolean() && model.looking().view().get() == CheckViews.PICTURE) {
+            WritableImage pixels = new WritableImage(frame.width(), frame.height());
+            pixels
+                .getPixelWriter()
+                .setPixels(
+                    0,
+                    0,
+                    frame.width(),
+                    frame.height(),
+                    PixelFormat.getIntArgbPreInstance(),
+                    frame.pixels(),
+                    0,
+                    frame.width());
+            buffer = null;
+            drawn = null;
+            settled = null;
+            shownEngine = null;
+            shownFile = file;
+            remembered = frame;
+            image.setImage(pixels);
+            marks.setVisible(false);
+            placeRemembered();
+          }
+        });
+  }
+
+  private void placeRemembered() {
+    if (remembered == null || deviceW == 0) {
+      return;
+    }
+    double k = deviceScale();
+    Rect at = Viewport.fit(remembered.picture(), deviceW, deviceH).device(remembered.picture());
+    image.setFitWidth(at.w() / k);
+    image.setFitHeight(at.h() / k);
+    image.setX(at.x() / k);
+    image.setY(at.y() / k);
+  }
+
+  /** Whether a picture is shown as it looked when it was left. */
+  boolean isRemembered() {
+    return remembered != null;
   }
 
   /** Shows the picture on the bench again, after another that was not opened in the end. */

@@ -296,4 +296,64 @@ public class FilesJourneyTest extends BenchWindow {
     until(() -> bench.isIdle());
     assertThat(engine.pixelsComputed()).isEqualTo(before);
   }
+
+  /**
+   * In another sitting a picture is whole before its file is decoded, pixel by pixel as it is when
+   * it has been computed; one whose work was dropped is not shown with it.
+   */
+  @Test(dependsOnMethods = "thePointerComputesNothing")
+  public void aPictureSeenBeforeIsWholeAtOnce() throws Exception {
+    on(() -> bench.model().passes().add(Kinds.of("neutral")));
+    expose(0.7);
+    on(() -> bench.files().save());
+    settle();
+    String name = bench.model().picture().get().name();
+    LastFrame looked = bench.picture().looked(bench.model().picture().get()).orElseThrow();
+    open(first.toAbsolutePath().equals(current()) ? second : first);
+    on(() -> bench.files().shelf().clear());
+    Engine was = bench.model().picture().get().engine();
+    LastFrame known = remembered(name);
+    assertThat(known.pixels()).isEqualTo(looked.pixels());
+    openLater(dir.resolve(name));
+    until(() -> bench.shown(dir.resolve(name)).compareTo(BenchView.Shown.RETOUCHED) >= 0);
+    assertThat(bench.picture().isRemembered() || bench.model().picture().get().engine() != was)
+        .isTrue();
+    until(() -> bench.model().picture().get().name().equals(name));
+    settle();
+    assertThat(bench.picture().isRemembered()).isFalse();
+    assertThat(bench.picture().looked(bench.model().picture().get()).orElseThrow().pixels())
+        .isEqualTo(looked.pixels());
+  }
+
+  private void expose(double stops) throws Exception {
+    on(
+        () ->
+            bench
+                .model()
+                .passes()
+                .change(bench.model().passes().chosen().get(), p -> p.with("exposure", stops)));
+  }
+
+  private Path current() {
+    return bench.model().picture().get().file().path();
+  }
+
+  private LastFrame remembered(String name) throws Exception {
+    LastFrames frames = bench.files().lastFrames();
+    until(() -> frames.of(dir.resolve(name).toAbsolutePath()).isPresent());
+    return frames.of(dir.resolve(name).toAbsolutePath()).orElseThrow();
+  }
+
+  @Test(dependsOnMethods = "aPictureSeenBeforeIsWholeAtOnce")
+  public void whatWasDroppedIsNotRemembered() throws Exception {
+    String name = bench.model().picture().get().name();
+    LastFrame saved = remembered(name);
+    expose(-1);
+    settle();
+    openLater(first.toAbsolutePath().equals(current()) ? second : first);
+    answer("leave.drop");
+    until(() -> !bench.model().picture().get().name().equals(name));
+    settle();
+    assertThat(remembered(name).pixels()).isEqualTo(saved.pixels());
+  }
 }

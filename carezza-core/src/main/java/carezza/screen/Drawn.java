@@ -88,7 +88,7 @@ public final class Drawn {
         .intersect(new Rect(0, 0, viewport().width(), viewport().height()));
   }
 
-  Frames.Request request() {
+  public Frames.Request request() {
     return request;
   }
 

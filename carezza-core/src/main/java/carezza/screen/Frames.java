@@ -1,8 +1,10 @@
 package carezza.screen;
 
+import carezza.engine.Engine;
 import carezza.engine.SheetView;
 import carezza.image.Rect;
 import carezza.pass.Pass;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
@@ -79,6 +81,28 @@ public final class Frames {
    */
   public static Drawn draw(Request r, int coarser, Drawn last, ExecutorService pool) {
     return FramePlan.of(r, coarser, last, pool).draw(pool);
+  }
+
+  /**
+   * The picture as its file has it, from the file's codes alone: no tile is computed for it.
+   *
+   * @param r the picture without passes
+   */
+  public static Drawn glance(Request r, Engine engine, ExecutorService pool) {
+    Drawn next = new Drawn(r);
+    Glance glance = new Glance(engine.source(), engine.encoding(), r.viewport(), r.desk());
+    List<Callable<Object>> blocks = new ArrayList<>();
+    for (int i = 0; i < next.blocks(); i++) {
+      Rect block = next.block(i);
+      int[] pixels = next.fresh(i);
+      blocks.add(
+          () -> {
+            glance.draw(block, pixels);
+            return null;
+          });
+    }
+    run(blocks, pool);
+    return next;
   }
 
   static void run(List<? extends Callable<Object>> jobs, ExecutorService pool) {

@@ -69,7 +69,7 @@ public record Viewport(double scale, double left, double top, int width, int hei
   }
 
   /** Device pixels whose centres lie on the picture. */
-  Rect device(Rect picture) {
+  public Rect device(Rect picture) {
     int x0 = (int) Math.ceil(deviceX(picture.x()) - 0.5);
     int y0 = (int) Math.ceil(deviceY(picture.y()) - 0.5);
     int x1 = (int) Math.ceil(deviceX(picture.right()) - 0.5);

@@ -298,6 +298,54 @@ public class FramesTest {
         engine.view(sheet, () -> false), v, CheckViews.PICTURE, Optional.empty(), DESK);
   }
 
+  /** Reduced, enlarged, moved over the edge: what the codes alone give is near the frame. */
+  @Test
+  public void aGlanceIsNearTheFrameAndComputesNoTile() {
+    Engine untouched = new Engine(picture, ColorEncoding.srgb(), new TileCache(1 << 20));
+    for (Viewport v :
+        List.of(
+            Viewport.fit(picture.bounds(), 300, 250),
+            Viewport.fit(picture.bounds(), 61, 47),
+            new Viewport(0.7, -30, -20, 200, 250),
+            new Viewport(3.3, 350.4, 250.7, 300, 200))) {
+      int[] frame = draw(v, CheckViews.PICTURE, Optional.empty());
+      int[] glance = Frames.glance(request(RunSheet.EMPTY, v), untouched, pool).pixels();
+      Rect inside = v.device(picture.bounds());
+      for (int i = 0; i < frame.length; i++) {
+        boolean on = inside.contains(new Rect(i % v.width(), i / v.width(), 1, 1));
+        assertThat(glance[i] == DESK).as("desk").isEqualTo(!on);
+        for (int shift = 0; on && shift < 24; shift += 8) {
+          assertThat(glance[i] >> shift & 255)
+              .as("channel at %d of pixel %d of %s", shift, i, v)
+              .isCloseTo(frame[i] >> shift & 255, within(2));
+        }
+      }
+    }
+    assertThat(untouched.pixelsComputed()).isZero();
+  }
+
+  /** In light, not in codes: half the pixels white and half black are half the light. */
+  @Test
+  public void aGlanceMeansLight() {
+    SourcePicture stripes = new SourcePicture(64, 64, 16, 3);
+    for (int i = 0; i < 64 * 64; i++) {
+      for (int c = 0; c < 3; c++) {
+        stripes.setCode(c, i % 64, i / 64, i % 2 * 65535);
+      }
+    }
+    Engine e = new Engine(stripes, ColorEncoding.srgb(), new TileCache(1 << 20));
+    Frames.Request r =
+        new Frames.Request(
+            e.view(RunSheet.EMPTY, () -> false),
+            new Viewport(0.25, 0, 0, 16, 16),
+            CheckViews.PICTURE,
+            Optional.empty(),
+            DESK);
+    for (int p : Frames.glance(r, e, pool).pixels()) {
+      assertThat(p & 255).isBetween(187, 189);
+    }
+  }
+
   @Test
   public void weightsOfAnAxisAddUpToOneAndStayInside() {
     for (double step : new double[] {0.1, 0.5, 1, 1.3, 1.99}) {
