@@ -8,6 +8,7 @@ import carezza.face.FoundFace;
 import carezza.face.Pin;
 import java.util.Comparator;
 import java.util.List;
+import java.util.function.DoubleSupplier;
 
 /**
  * Where on a sitter's skin a place lies, by the outline of the face alone: how much of it belongs
@@ -18,6 +19,11 @@ final class FaceParts {
   /** Width of borders drawn through skin. */
   private static final double SOFT_MM = 6;
 
+  private static final double HALF = SOFT_MM / 2;
+
+  /** What distances may be off by. */
+  private static final double CLOSE_MM = 1e-6;
+
   /** Beyond so far below the chin the neck is chest. */
   private static final double NECK_MM = 75;
 
@@ -25,6 +31,11 @@ final class FaceParts {
 
   /** So far beyond the side of the mesh skin is still an ear. */
   private static final double EAR_MM = 38;
+
+  /** So far beyond it the ear begins, and the cheek ends. */
+  private static final double EAR_FROM_MM = 4;
+
+  private static final double CHEEK_MM = -1;
 
   /** The cheek begins so far below the lower lid. */
   private static final double LID_MM = 5;
@@ -76,21 +87,67 @@ final class FaceParts {
         : all.stream().min(Comparator.comparingDouble(p -> p.frame.fromMiddle(x, y))).orElseThrow();
   }
 
-  /** Share of a part in skin at a source pixel, 0 to 1. */
-  double share(RegionName part, double x, double y) {
+  /**
+   * Shares of a part at pixels one after the other. How far a pixel lies beyond the outline of the
+   * face is not asked where it cannot matter: no soft border is nearer than the pixel is to the one
+   * before. For one thread.
+   */
+  static final class Walk {
+    private final List<FaceParts> all;
+    private FaceParts last;
+    private double lastX;
+    private double lastY;
+    private double beyond;
+
+    Walk(List<FaceParts> all) {
+      this.all = all;
+    }
+
+    /** Share of a part in skin at a source pixel, 0 to 1. */
+    double share(RegionName part, double x, double y) {
+      FaceParts f = nearest(all, x, y);
+      return f.share(part, x, y, () -> beyond(f, x, y));
+    }
+
+    private double beyond(FaceParts f, double x, double y) {
+      boolean same =
+          f == last && Math.hypot(x - lastX, y - lastY) / f.px < fromSoftBorder(beyond) - CLOSE_MM;
+      if (!same) {
+        beyond = f.oval.distance(x, y) / f.px;
+        last = f;
+        lastX = x;
+        lastY = y;
+      }
+      return beyond;
+    }
+  }
+
+  /**
+   * What no part depends on: how far a place is from where a soft border along the outline runs.
+   */
+  private static double fromSoftBorder(double beyond) {
+    double inner = Math.max(CHEEK_MM - HALF - beyond, beyond - EAR_FROM_MM - HALF);
+    double outer = Math.max(EAR_MM - HALF - beyond, beyond - EAR_MM - HALF);
+    return Math.min(inner, outer);
+  }
+
+  private double share(RegionName part, double x, double y, DoubleSupplier beyond) {
     double u = frame.u(x, y);
     double v = frame.v(x, y);
     double head = 1 - soft(v - chin - 4);
+    if (head == 0 && part != RegionName.NECK && part != RegionName.CHEST) {
+      return 0;
+    }
     return switch (part) {
-      case FACE -> head * (1 - ear(x, y, v));
-      case EARS -> head * ear(x, y, v);
+      case FACE -> head * (1 - ear(v, beyond));
+      case EARS -> head * ear(v, beyond);
       case NECK -> (1 - head) * (1 - soft(v - chin - NECK_MM));
       case CHEST -> (1 - head) * soft(v - chin - NECK_MM);
-      case FOREHEAD -> head * (1 - ear(x, y, v)) * forehead(v);
+      case FOREHEAD -> forehead(v) == 0 ? 0 : head * (1 - ear(v, beyond)) * forehead(v);
       case NOSE -> head * nose(u, v);
       case CHIN -> head * low(u, v);
-      case RIGHT_CHEEK -> head * cheek(x, y, u, v, 0) * (1 - soft(u));
-      case LEFT_CHEEK -> head * cheek(x, y, u, v, 1) * soft(u);
+      case RIGHT_CHEEK -> soft(u) == 1 ? 0 : head * cheek(u, v, 0, beyond) * (1 - soft(u));
+      case LEFT_CHEEK -> soft(u) == 0 ? 0 : head * cheek(u, v, 1, beyond) * soft(u);
       default -> throw new IllegalArgumentException("region = " + part);
     };
   }
@@ -102,12 +159,14 @@ final class FaceParts {
   }
 
   /** Beside the outline of the face, from the brows to below the nose. */
-  private double ear(double x, double y, double v) {
-    double beyond = oval.distance(x, y) / px;
-    return soft(beyond - 4)
-        * (1 - soft(beyond - EAR_MM))
-        * soft(v - brow + 4)
-        * (1 - soft(v - base - 12));
+  private double ear(double v, DoubleSupplier beyond) {
+    double from = soft(v - brow + 4);
+    double to = 1 - soft(v - base - 12);
+    if (from == 0 || to == 0) {
+      return 0;
+    }
+    double mm = beyond.getAsDouble();
+    return soft(mm - EAR_FROM_MM) * (1 - soft(mm - EAR_MM)) * from * to;
   }
 
   private double forehead(double v) {
@@ -125,14 +184,12 @@ final class FaceParts {
   }
 
   /** Below the lower lid, beside nose, mouth and chin, as far as the outline of the face goes. */
-  private double cheek(double x, double y, double u, double v, int side) {
+  private double cheek(double u, double v, int side, DoubleSupplier beyond) {
     double round = Math.hypot(u / (mouth + 6), (v - lips) / (lips - base + 4));
     double aroundMouth = 1 - soft(20 * (round - 1));
-    return soft(v - lid[side] - LID_MM)
-        * (1 - nose(u, v))
-        * (1 - low(u, v))
-        * (1 - aroundMouth)
-        * (1 - soft(oval.distance(x, y) / px + 1));
+    double within =
+        soft(v - lid[side] - LID_MM) * (1 - nose(u, v)) * (1 - low(u, v)) * (1 - aroundMouth);
+    return within == 0 ? 0 : within * (1 - soft(beyond.getAsDouble() - CHEEK_MM));
   }
 
   private static double soft(double mm) {

@@ -214,12 +214,13 @@ public final class Regions {
   /** A part of the skin of the nearest face, with soft borders. */
   private Plane part(RegionName name, int level, Rect rect) {
     Plane out = skin(level, rect);
+    FaceParts.Walk walk = new FaceParts.Walk(parts);
     double side = 1 << level;
     for (int i = 0; i < out.data().length; i++) {
       if (out.data()[i] > 0) {
         double x = (rect.x() + i % rect.w() + 0.5) * side;
         double y = (rect.y() + i / rect.w() + 0.5) * side;
-        out.data()[i] *= (float) FaceParts.nearest(parts, x, y).share(name, x, y);
+        out.data()[i] *= (float) walk.share(name, x, y);
       }
     }
     return without(out, hands(level, rect));
