@@ -145,16 +145,8 @@ final class AreaExtents {
   }
 
   /** What was found in an earlier sitting, else what is found now. */
-  @SuppressWarnings("unchecked")
   private <T> T lasting(long key, Supplier<T> find) {
-    long known = new Hash().add(key).add(Regions.VERSION).get();
-    Optional<Object> there = engine.lasting().read(known).flatMap(FoundCode::decode);
-    if (there.isPresent()) {
-      return (T) there.get();
-    }
-    T found = find.get();
-    FoundCode.encode(found).ifPresent(b -> engine.lasting().write(known, b));
-    return found;
+    return engine.kept(key, FoundCode.form(), find);
   }
 
   /** Source pixels outside which a found region is 0. */

@@ -8,6 +8,7 @@ import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
 import carezza.pass.Frame;
+import carezza.pass.Lasting;
 import carezza.sheet.RunSheet;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -15,12 +16,14 @@ import java.util.Arrays;
 import java.util.Deque;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.LongAdder;
 import java.util.function.BooleanSupplier;
+import java.util.function.Supplier;
 
 /**
  * Evaluates run sheets over one source picture. Thread-safe: any number of threads may read at
@@ -101,8 +104,16 @@ public final class Engine {
     return h.get();
   }
 
-  LastingStore lasting() {
-    return lasting;
+  /** What was found under a key in an earlier sitting, else what is found now, which is kept. */
+  <T> T kept(long key, Lasting<T> form, Supplier<T> find) {
+    long known = new Hash().add(key).add(form.version()).get();
+    Optional<T> there = lasting.read(known).flatMap(form::fromBytes);
+    return there.orElseGet(
+        () -> {
+          T found = find.get();
+          form.toBytes(found).ifPresent(b -> lasting.write(known, b));
+          return found;
+        });
   }
 
   public SourcePicture source() {

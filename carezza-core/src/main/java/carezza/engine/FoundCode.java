@@ -1,24 +1,48 @@
 package carezza.engine;
 
 import carezza.area.Matte;
+import carezza.image.FloatBytes;
 import carezza.image.Plane;
 import carezza.image.Rect;
+import carezza.pass.Lasting;
+import carezza.region.Regions;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
-/**
- * What is found in a picture as bytes and back, bit by bit: mattes, lists of them, and truths. The
- * bytes of the weights stand in four planes, those of the exponents together, which packs better.
- */
+/** What is found in a picture as bytes and back, bit by bit: mattes, lists of them, and truths. */
 final class FoundCode {
   private static final byte MATTE = 1;
   private static final byte MATTES = 2;
   private static final byte TRUTH = 3;
   private static final int HEAD = 5 * Integer.BYTES;
 
+  private static final Lasting<Object> FORM =
+      new Lasting<>() {
+        @Override
+        public int version() {
+          return Regions.VERSION;
+        }
+
+        @Override
+        public Optional<byte[]> toBytes(Object found) {
+          return encode(found);
+        }
+
+        @Override
+        public Optional<Object> fromBytes(byte[] bytes) {
+          return decode(bytes);
+        }
+      };
+
   private FoundCode() {}
+
+  /** For whatever is found; what is of no form known here is not kept. */
+  @SuppressWarnings("unchecked")
+  static <T> Lasting<T> form() {
+    return (Lasting<T>) FORM;
+  }
 
   /** Empty for what is not kept. */
   static Optional<byte[]> encode(Object found) {
@@ -46,12 +70,7 @@ final class FoundCode {
     for (Matte m : mattes) {
       Rect r = m.plane().rect();
       out.putInt(m.level()).putInt(r.x()).putInt(r.y()).putInt(r.w()).putInt(r.h());
-      float[] data = m.plane().data();
-      for (int shift = 24; shift >= 0; shift -= 8) {
-        for (float v : data) {
-          out.put((byte) (Float.floatToRawIntBits(v) >> shift));
-        }
-      }
+      FloatBytes.put(m.plane().data(), out);
     }
     return out.array();
   }
@@ -81,22 +100,8 @@ final class FoundCode {
       if (!fits || level < 0) {
         return Optional.empty();
       }
-      out.add(new Matte(level, new Plane(new Rect(x, y, w, h), weights(in, w * h))));
+      out.add(new Matte(level, new Plane(new Rect(x, y, w, h), FloatBytes.get(in, w * h))));
     }
     return out.isEmpty() ? Optional.empty() : Optional.of(kind == MATTE ? out.get(0) : out);
-  }
-
-  private static float[] weights(ByteBuffer in, int n) {
-    int[] bits = new int[n];
-    for (int shift = 24; shift >= 0; shift -= 8) {
-      for (int i = 0; i < n; i++) {
-        bits[i] |= (in.get() & 0xff) << shift;
-      }
-    }
-    float[] out = new float[n];
-    for (int i = 0; i < n; i++) {
-      out[i] = Float.intBitsToFloat(bits[i]);
-    }
-    return out;
   }
 }

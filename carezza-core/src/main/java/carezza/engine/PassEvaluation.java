@@ -7,6 +7,7 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Frame;
+import carezza.pass.Lasting;
 import carezza.pass.Pass;
 import java.util.function.Supplier;
 
@@ -70,5 +71,10 @@ record PassEvaluation(Pass pass, TileMaker tiles, int depth, boolean isHeld, Mat
   @Override
   public <T> T analysis(long key, long bytes, Supplier<T> compute) {
     return tiles.engine().cache().analysis(key, bytes, compute);
+  }
+
+  @Override
+  public <T> T lasting(long key, long bytes, Lasting<T> form, Supplier<T> compute) {
+    return analysis(key, bytes, isHeld ? compute : () -> tiles.engine().kept(key, form, compute));
   }
 }

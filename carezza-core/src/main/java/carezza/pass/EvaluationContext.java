@@ -62,4 +62,10 @@ public interface EvaluationContext {
    * @param bytes rough size of the result
    */
   <T> T analysis(long key, long bytes, Supplier<T> compute);
+
+  /**
+   * As {@link #analysis}, and where it was found in an earlier sitting it is taken from there. What
+   * is found {@link #isHeld while something is dragged} is not kept.
+   */
+  <T> T lasting(long key, long bytes, Lasting<T> form, Supplier<T> compute);
 }

@@ -6,11 +6,14 @@ import carezza.area.Area;
 import carezza.area.Matte;
 import carezza.area.Seed;
 import carezza.color.ColorEncoding;
+import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
+import carezza.pass.Heal;
 import carezza.pass.Pass;
+import carezza.pass.clean.Heals;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import carezza.testing.Pictures;
@@ -116,6 +119,61 @@ public class LastingTest {
     assertThat(memory.kept).as("of another picture").hasSize(2);
   }
 
+  private static RunSheet healed(double dx) {
+    List<Heal> heals =
+        List.of(
+            new Heal(100, 80, 100, 80, 8, dx, 9),
+            new Heal(108, 84, 140, 100, 5, -30, 20),
+            new Heal(200, 150, 200, 150, 12, 3, -60));
+    Pass p = Pass.start(1, Kinds.of("heals"), Area.WHOLE).with(Heals.HEALS, Heal.numbered(heals));
+    return Pictures.pinned().add(p);
+  }
+
+  private static RgbBlock render(Engine e, RunSheet s, int level) {
+    return e.view(s, () -> false).read(level, e.source().bounds(level));
+  }
+
+  /** Its patches are taken from there, bit by bit, and those of another source are not. */
+  @Test
+  public void aHealSolvedInAnEarlierSittingIsNotSolvedAgain() {
+    SourcePicture p = Pictures.skin(300, 220, 8, 5);
+    Memory memory = new Memory();
+    RgbBlock without = render(engine(p, LastingStore.NONE), healed(40), 0);
+    assertThat(Pictures.difference(render(engine(p, memory), healed(40), 0), without)).isEmpty();
+    assertThat(memory.kept).hasSize(3);
+    assertThat(memory.hits).isZero();
+    assertThat(Pictures.difference(render(engine(p, memory), healed(40), 0), without)).isEmpty();
+    assertThat(memory.hits).isEqualTo(3);
+    render(engine(p, memory), healed(50), 0);
+    assertThat(memory.kept).as("that heal and the one over it are solved anew").hasSize(5);
+  }
+
+  /** What is only previewed while a source is dragged would fill the store. */
+  @Test
+  public void whatIsFoundWhileSomethingIsDraggedIsNotKept() {
+    SourcePicture p = Pictures.skin(300, 220, 8, 5);
+    Memory memory = new Memory();
+    Engine e = engine(p, memory);
+    render(e, healed(40), 0);
+    for (int dx = 41; dx < 50; dx++) {
+      e.view(healed(dx), healed(40), () -> false).read(0, p.bounds());
+    }
+    assertThat(memory.kept).hasSize(3);
+  }
+
+  /** {@link HealPatch}'s version has to rise when this changes. */
+  @Test
+  public void healsAreSolvedAsTheirVersionSays() {
+    RgbBlock b = render(engine(Pictures.skin(300, 220, 8, 5), LastingStore.NONE), healed(40), 0);
+    Hash h = new Hash();
+    for (int c = 0; c < 3; c++) {
+      for (float v : b.channel(c)) {
+        h.fold(Float.floatToRawIntBits(v));
+      }
+    }
+    assertThat(Long.toHexString(h.get())).isEqualTo("6d499860f892918a");
+  }
+
   @Test
   public void whatIsNoMoreReadableIsFoundAgain() {
     SourcePicture p = Pictures.skin(300, 220, 8, 5);
@@ -123,6 +181,10 @@ public class LastingTest {
     RgbBlock first = render(engine(p, memory));
     memory.kept.replaceAll((key, b) -> new byte[] {7});
     assertThat(Pictures.difference(render(engine(p, memory)), first)).isEmpty();
+    memory.kept.clear();
+    RgbBlock solved = render(engine(p, memory), healed(40), 0);
+    memory.kept.replaceAll((key, patch) -> Arrays.copyOf(patch, patch.length - 4));
+    assertThat(Pictures.difference(render(engine(p, memory), healed(40), 0), solved)).isEmpty();
   }
 
   /** One cache for all pictures: the same codes under another profile are other light. */

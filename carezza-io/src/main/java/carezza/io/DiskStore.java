@@ -14,9 +14,10 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.ThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Stream;
 import java.util.zip.CRC32C;
 import java.util.zip.Deflater;
@@ -33,8 +34,8 @@ public final class DiskStore implements LastingStore, AutoCloseable {
   private static final int MAGIC = 0x435a4631;
   private static final String ENDING = ".found";
 
-  /** Of a large picture each may take some 40 MB. */
-  private static final int WAITING = 4;
+  /** Bytes that may wait for the disk; of a large picture one thing may take some 40 MB. */
+  private static final long WAITING = 128L << 20;
 
   private static final int LOOK_EVERY = 16;
 
@@ -46,7 +47,7 @@ public final class DiskStore implements LastingStore, AutoCloseable {
           1,
           0,
           TimeUnit.SECONDS,
-          new ArrayBlockingQueue<>(WAITING),
+          new LinkedBlockingQueue<>(),
           r -> {
             Thread t = new Thread(r, "found");
             t.setDaemon(true);
@@ -54,6 +55,8 @@ public final class DiskStore implements LastingStore, AutoCloseable {
             return t;
           },
           new ThreadPoolExecutor.DiscardPolicy());
+
+  private final AtomicLong waiting = new AtomicLong();
 
   /** On the writer's thread. */
   private int written;
@@ -104,7 +107,15 @@ public final class DiskStore implements LastingStore, AutoCloseable {
 
   @Override
   public void write(long key, byte[] found) {
-    writer.execute(() -> put(key, found));
+    if (waiting.addAndGet(found.length) > WAITING) {
+      waiting.addAndGet(-found.length);
+      return;
+    }
+    writer.execute(
+        () -> {
+          put(key, found);
+          waiting.addAndGet(-found.length);
+        });
   }
 
   private void put(long key, byte[] found) {

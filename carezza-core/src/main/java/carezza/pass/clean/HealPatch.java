@@ -4,11 +4,15 @@ import carezza.color.Matrix3;
 import carezza.color.Roots;
 import carezza.filter.Gaussian;
 import carezza.filter.Membrane;
+import carezza.image.FloatBytes;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.Heal;
+import carezza.pass.Lasting;
+import java.nio.ByteBuffer;
 import java.util.Arrays;
+import java.util.Optional;
 
 /**
  * The solved patch of one heal at one level: what it adds to the linear light of the picture below.
@@ -30,6 +34,29 @@ final class HealPatch {
   private static final double RING_MM = 0.9;
   private static final double GRID_RING = 3;
 
+  /** For the cache of what was found: see {@link Lasting#version}. */
+  private static final int VERSION = 1;
+
+  private static final int HEAD = 5 * Integer.BYTES;
+
+  static final Lasting<HealPatch> FORM =
+      new Lasting<>() {
+        @Override
+        public int version() {
+          return VERSION;
+        }
+
+        @Override
+        public Optional<byte[]> toBytes(HealPatch p) {
+          return Optional.of(p.toBytes());
+        }
+
+        @Override
+        public Optional<HealPatch> fromBytes(byte[] bytes) {
+          return read(bytes);
+        }
+      };
+
   private final int level;
   private final Rect rect;
   private final float[][] delta;
@@ -38,6 +65,33 @@ final class HealPatch {
     this.level = level;
     this.rect = rect;
     this.delta = delta;
+  }
+
+  private byte[] toBytes() {
+    ByteBuffer out = ByteBuffer.allocate(HEAD + 3 * Float.BYTES * (int) rect.area());
+    out.putInt(level).putInt(rect.x()).putInt(rect.y()).putInt(rect.w()).putInt(rect.h());
+    for (float[] d : delta) {
+      FloatBytes.put(d, out);
+    }
+    return out.array();
+  }
+
+  private static Optional<HealPatch> read(byte[] bytes) {
+    if (bytes.length < HEAD) {
+      return Optional.empty();
+    }
+    ByteBuffer in = ByteBuffer.wrap(bytes);
+    int level = in.getInt();
+    Rect rect = new Rect(in.getInt(), in.getInt(), in.getInt(), in.getInt());
+    boolean fits = level >= 0 && rect.w() >= 0 && rect.h() >= 0;
+    if (!fits || in.remaining() != 3 * Float.BYTES * rect.area()) {
+      return Optional.empty();
+    }
+    float[][] delta = new float[3][];
+    for (int c = 0; c < 3; c++) {
+      delta[c] = FloatBytes.get(in, (int) rect.area());
+    }
+    return Optional.of(new HealPatch(level, rect, delta));
   }
 
   /** Where it lies, in pixels of its own level or a coarser one. */

@@ -288,9 +288,10 @@ public final class Heals implements PassKind {
     }
     Rect t = plan.target(i).toLevel(level).intersect(context.below().bounds(level));
     Rect s = HealPatch.sourceRect(h, t, level).intersect(context.below().bounds(level));
-    return context.analysis(
+    return context.lasting(
         key.get(),
         12 * t.area(),
+        HealPatch.FORM,
         () ->
             HealPatch.solve(
                 h,
