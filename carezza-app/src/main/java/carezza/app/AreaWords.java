@@ -7,17 +7,13 @@ import carezza.region.RegionName;
 import java.util.Locale;
 
 /** Areas in words. */
-final class AreaWords {
+public final class AreaWords {
   private AreaWords() {}
 
   /** An area in words. */
-  static String describe(Area a) {
-    String base =
-        switch (a.base()) {
-          case WHOLE -> Words.of("area.whole");
-          case NONE -> a.strokes().isEmpty() && a.terms().isEmpty() ? Words.of("area.none") : "";
-          case REGION, FOUND -> name(a.region());
-        };
+  public static String describe(Area a) {
+    boolean bare = a.strokes().isEmpty() && a.terms().isEmpty();
+    String base = a.base() == Area.Base.NONE && !bare ? "" : base(a);
     String strokes = a.strokes().isEmpty() ? "" : Words.of("area.strokes", a.strokes().size());
     String both = base.isEmpty() || strokes.isEmpty() ? base + strokes : base + ", " + strokes;
     StringBuilder all = new StringBuilder(both);
@@ -27,17 +23,37 @@ final class AreaWords {
     return a.inverted() ? Words.of("area.inverted", all) : all.toString();
   }
 
-  static String joined(Term t) {
+  /** What an area begins with, in words. */
+  public static String base(Area a) {
+    return switch (a.base()) {
+      case WHOLE -> Words.of("area.whole");
+      case NONE -> Words.of("area.none");
+      case REGION, FOUND -> region(a.region());
+    };
+  }
+
+  /** In a few words at most: what it begins with, or how much was painted. */
+  public static String brief(Area a) {
+    boolean painted = !a.strokes().isEmpty();
+    String base = a.base() == Area.Base.NONE ? "" : base(a);
+    return !base.isEmpty()
+        ? base
+        : painted ? Words.of("area.strokes", a.strokes().size()) : describe(a.bare());
+  }
+
+  public static String joined(Term t) {
     return Words.of("joined." + BenchModel.key(t.how()), name(t.what()));
   }
 
-  private static String name(Extent e) {
+  /** What is joined, in words. */
+  public static String name(Extent e) {
     return e instanceof Extent.Region r
-        ? name(r.name())
+        ? region(r.name())
         : Words.of("extent." + e.getClass().getSimpleName().toLowerCase(Locale.ROOT));
   }
 
-  private static String name(String region) {
+  /** A region, or an area with a name. */
+  public static String region(String region) {
     return RegionName.of(region).isPresent() ? Words.of("region." + region) : region;
   }
 }

@@ -33,10 +33,10 @@ public final class Areas {
   private static final double SHAPE_FEATHER_MM = 4;
 
   /** The lights of an ordinary picture, to begin with. */
-  static final Extent.Tone START_TONE = new Extent.Tone(60, 100, 20, 0);
+  public static final Extent.Tone START_TONE = new Extent.Tone(60, 100, 20, 0);
 
   /** Hues round that of most skin, to begin with. */
-  static final Extent.Hue START_HUE = new Extent.Hue(50, 40, 20);
+  public static final Extent.Hue START_HUE = new Extent.Hue(50, 40, 20);
 
   private static final int LONGEST_NAME = 30;
 
@@ -213,7 +213,7 @@ public final class Areas {
   // ---- regions
 
   /** Name of the tool that points out a region. */
-  static String pointing(String region) {
+  public static String pointing(String region) {
     return "point." + region;
   }
 

@@ -134,11 +134,11 @@ public final class BenchModel {
   }
 
   /** What the sheet and its readings know. */
-  KnownSheet known() {
+  public KnownSheet known() {
     return new KnownSheet(picture.get().history().now(), readings.get());
   }
 
-  double pxPerMm() {
+  public double pxPerMm() {
     return picture.get().engine().frame(sheet.get()).pxPerMm();
   }
 
@@ -183,6 +183,23 @@ public final class BenchModel {
     settled.set(settled.get() + 1);
   }
 
+  /** Takes the picture off the bench. */
+  public void clear() {
+    tools.letGo();
+    leave();
+    gone.clear();
+    readings.set(List.of());
+    rivals.set(Optional.empty());
+    faces.refuseOffered();
+    passes.chosen().set(Passes.NONE);
+    looking.before().set(Looking.Before.NO);
+    unsaved.set(false);
+    picture.set(null);
+    sheet.set(RunSheet.EMPTY);
+    message.set("");
+    settled.set(settled.get() + 1);
+  }
+
   /** Lets go of the picture that stands on the bench; its record is on the disk then. */
   void leave() {
     if (isOpen()) {
@@ -196,7 +213,7 @@ public final class BenchModel {
   }
 
   /** What went wrong is told here; may be used from any thread. */
-  Failures failures() {
+  public Failures failures() {
     return failures;
   }
 
@@ -287,6 +304,13 @@ public final class BenchModel {
     }
   }
 
+  /** Goes to one of the steps of this sitting, counted from the first. */
+  public void goTo(int step) {
+    if (isOpen() && !tools.interrupt()) {
+      turnTo(() -> picture.get().history().goTo(step));
+    }
+  }
+
   private void turnTo(Supplier<RunSheet> step) {
     RunSheet was = picture.get().history().now();
     sheet.set(step.get());
@@ -335,7 +359,7 @@ public final class BenchModel {
 
   /** Work that may fail. */
   @FunctionalInterface
-  interface Work<T> {
+  public interface Work<T> {
     T get() throws IOException;
   }
 
@@ -343,7 +367,7 @@ public final class BenchModel {
    * Reads pixels on the worker, then goes on with the outcome where properties are set, if the
    * picture is still the same.
    */
-  <T> void away(Work<T> read, Consumer<T> then) {
+  public <T> void away(Work<T> read, Consumer<T> then) {
     away(worker, Failures.What.FIND, read, then);
   }
 
@@ -389,7 +413,7 @@ public final class BenchModel {
     return out;
   }
 
-  static String key(Enum<?> e) {
+  public static String key(Enum<?> e) {
     return e.name().toLowerCase(Locale.ROOT);
   }
 }

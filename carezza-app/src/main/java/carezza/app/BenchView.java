@@ -1,12 +1,22 @@
 package carezza.app;
 
+import carezza.app.card.CardHead;
+import carezza.app.card.JobCard;
+import carezza.app.card.NearHand;
+import carezza.app.kit.DeskTones;
+import carezza.app.kit.Layer;
+import carezza.app.side.AllReadings;
+import carezza.app.side.AsSeen;
+import carezza.app.side.Dials;
+import carezza.app.side.GoTo;
+import carezza.app.side.Looks;
+import carezza.app.side.Rivals;
 import carezza.app.tool.Pen;
 import carezza.app.tool.Sight;
 import carezza.app.tool.Tool;
 import carezza.finder.NetFaceFinder;
+import carezza.image.Rect;
 import carezza.pass.Pass;
-import carezza.screen.CheckView;
-import carezza.screen.check.CheckViews;
 import carezza.sheet.RunSheet;
 import java.nio.file.Path;
 import java.util.List;
@@ -16,105 +26,152 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BooleanSupplier;
 import javafx.application.Platform;
+import javafx.beans.property.DoubleProperty;
+import javafx.beans.property.SimpleDoubleProperty;
 import javafx.beans.value.ChangeListener;
+import javafx.geometry.Bounds;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.MenuButton;
-import javafx.scene.control.MenuItem;
-import javafx.scene.control.ToggleButton;
+import javafx.scene.input.ContextMenuEvent;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.input.PickResult;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
-import javafx.scene.layout.FlowPane;
-import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
-import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
 
-/** The Bench in its three states: whole, working, bare. */
+/** The Bench in its three states: whole, working, picture only. */
 public final class BenchView extends StackPane implements AutoCloseable {
-  private static final List<String> LIGHTS = List.of("light-dark", "light-mid", "light-light");
-
-  private static final int[] DESKS = {0xff4a4a4a, 0xff808080, 0xffb4b4b4};
-
   private final ExecutorService worker = Executors.newSingleThreadExecutor(Painter.daemon("bench"));
   private final ExecutorService seeker = Executors.newSingleThreadExecutor(Painter.daemon("faces"));
   private final BenchModel model =
       new BenchModel(new NetFaceFinder(), seeker, worker, Platform::runLater);
   private final PictureView view = new PictureView(model);
+  private final Turned turned = new Turned(view);
   private final Hand hand = new Hand(model, view);
   private final KnownReadings knownReadings = new KnownReadings();
   private final Measurer measurer =
       new Measurer(model, () -> view.painter().isIdle(), Platform::runLater, knownReadings);
-  private final BorderPane frame = new BorderPane();
-  private final StackPane over = new StackPane(view);
-  private final JobCard card;
-  private final VBox side;
-  private final Spine spine = new Spine(model);
-  private final StatusLine status;
-  private final VBox floating = new VBox();
-  private final GridPane keyList = new GridPane();
+  private final Miniatures miniatures =
+      new Miniatures(() -> view.painter().isIdle() && !model.isPreview());
+  private final Habits habits;
+  private final DoubleProperty desk = new SimpleDoubleProperty();
   private final Busy busy = new Busy();
-  private final EnginePanel enginePanel = new EnginePanel(model);
-  private final AllReadings readings = new AllReadings(model);
-  private final ExportPanel exportPanel;
-  private final Label prompt = new Label();
-  private final Pages pages;
   private final FileDesk files;
   private final Ahead ahead;
-  private final MenuButton recentMenu = new MenuButton(Words.of("action.recent"));
-  private PassPanel floatingPanel;
+  private final Pages pages;
+  private final Commands commands;
+  private final Layer layer = new Layer();
+  private final AllReadings readings;
+  private final ExportPanel exportPanel;
+  private final KeyList keyList;
+  private final EnginePanel enginePanel = new EnginePanel(model);
+  private final FinderField finder;
+  private final JobCard card;
+  private final Spine spine = new Spine(model);
+  private final FootLine foot;
+  private final Side side;
+  private final Start start;
+  private final Label prompt = new Label();
+  private final HBox frame = new HBox();
+  private final BorderPane main = new BorderPane();
+  private final BorderPane right = new BorderPane();
+  private final Keys keys;
+
+  /** All but the card, under what is opened over it. */
+  private final StackPane covered = new StackPane();
 
   /** The newest reading of the colour under the pointer that was not begun. */
   private final AtomicReference<Runnable> colourWanted = new AtomicReference<>();
 
-  private int light = 1;
   private Runnable unwatch = () -> {};
 
   BenchView(UserFolders folders) {
+    habits = new Habits(folders.data());
     files = new FileDesk(model, busy, this::getScene, folders, new Opening());
     ahead = new Ahead(model, view, this::isIdle, files, knownReadings);
-    getStyleClass().addAll("bench", LIGHTS.get(light));
-    pages = new Pages(model);
-    model.looking().page().addListener((o, a, b) -> showDesk());
-    exportPanel = new ExportPanel(files::export);
-    card = new JobCard(model, header());
-    side = side();
-    status = new StatusLine(model, view, () -> files.step(-1), () -> files.step(1));
-    floating.getStyleClass().add("floating");
-    floating.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
-    floating.setPrefWidth(318);
-    StackPane.setAlignment(floating, Pos.CENTER_LEFT);
-    keyList();
+    pages = new Pages(model, this::getScene);
+    commands = new BenchCommands(this, model, view, files).all();
+    GoTo goTo = new GoTo(model, view, this::toggleReadings);
+    readings = new AllReadings(model, goTo::place);
+    exportPanel = new ExportPanel(files::export, files::estimate);
+    keyList = new KeyList(commands);
+    finder = new FinderField(new Finder(model, commands, files, goTo), view::requestFocus);
+    foot = new FootLine(model, view, files);
+    start = new Start(files, commands);
+    CardHead head = new CardHead(model, new FileMenu(model, commands, files, desk), files::place);
+    card = new JobCard(model, miniatures, head, finder);
+    side =
+        new Side(
+            new Looks(model, miniatures),
+            new Dials(model, this::toggleReadings),
+            new Rivals(model),
+            new AsSeen(model, miniatures, view, new Viewing(habits)));
+    keys = new Keys(this, model, view, commands);
+    getStyleClass().add("bench");
+    desk.addListener((o, a, b) -> showDesk());
+    desk.set(habits.desk());
+    assemble();
+    watchModel();
+    acceptFiles();
+    arrange();
+    sceneProperty()
+        .addListener(
+            (o, a, s) -> {
+              if (s != null) {
+                keys.install(s);
+              }
+            });
+  }
+
+  private void assemble() {
     prompt.getStyleClass().add("prompt");
     prompt.setId("prompt");
     prompt.setMouseTransparent(true);
     StackPane.setAlignment(prompt, Pos.TOP_CENTER);
-    model.tools().changes().addListener((o, a, b) -> showPrompt());
-    model.picture().addListener((o, a, b) -> showPrompt());
-    model.faces().offered().addListener((o, a, b) -> showPrompt());
-    showPrompt();
-    over.getChildren()
-        .addAll(
-            floating,
+    Navigator navigator = new Navigator(model, miniatures, view);
+    StackPane over =
+        new StackPane(
+            turned,
+            start,
+            navigator,
+            new NearHand(model, view),
             prompt,
             new FaceOffer(model, view),
             busy,
-            exportPanel,
-            enginePanel,
-            readings,
-            keyList);
-    frame.setCenter(over);
-    getChildren().add(frame);
+            enginePanel);
+    over.setMinSize(0, 0);
+    main.setCenter(over);
+    right.setCenter(main);
+    covered.getChildren().addAll(right, exportPanel, readings, keyList);
+    covered.setMinSize(0, 0);
+    HBox.setHgrow(covered, Priority.ALWAYS);
+    getChildren().addAll(frame, layer);
+  }
+
+  private void watchModel() {
+    model.looking().page().addListener((o, a, b) -> showDesk());
+    model.tools().changes().addListener((o, a, b) -> showPrompt());
+    model.picture().addListener((o, a, b) -> pictureChanged());
+    model.faces().offered().addListener((o, a, b) -> showPrompt());
     model.looking().state().addListener((o, a, b) -> arrange());
-    model.passes().chosen().addListener((o, a, b) -> fillFloating());
-    model.sheet().addListener((o, a, b) -> refreshFloating());
-    view.addEventHandler(
-        javafx.scene.input.MouseEvent.MOUSE_MOVED, e -> readColour(e.getX(), e.getY()));
+    view.addEventHandler(MouseEvent.MOUSE_MOVED, e -> readColour(e.getX(), e.getY()));
+    showPrompt();
+  }
+
+  private void pictureChanged() {
+    showPrompt();
+    start.setVisible(!model.isOpen());
+    if (!turned.isStraight()) {
+      turned.straighten();
+    }
+    arrange();
+  }
+
+  private void acceptFiles() {
     setOnDragOver(
         e -> {
           if (e.getDragboard().hasFiles()) {
@@ -127,14 +184,6 @@ public final class BenchView extends StackPane implements AutoCloseable {
             files.open(e.getDragboard().getFiles().get(0).toPath());
           }
         });
-    arrange();
-    sceneProperty()
-        .addListener(
-            (o, a, s) -> {
-              if (s != null) {
-                new Keys(this, model, view).install(s);
-              }
-            });
   }
 
   /** What it shows and what can be done on it. */
@@ -156,9 +205,14 @@ public final class BenchView extends StackPane implements AutoCloseable {
     return view.painter().isIdle() && measurer.isIdle() && !busy.isVisible();
   }
 
-  /** Whether, beyond that, the neighbouring pictures have been made ready. */
+  /** Whether, beyond that, small pictures are drawn and the neighbours have been made ready. */
   public boolean isRested() {
-    return isIdle() && ahead.isDone();
+    return isIdle() && miniatures.isIdle() && ahead.isDone();
+  }
+
+  /** Whether the small pictures show what the large one does. */
+  boolean isDrawnSmall() {
+    return miniatures.isIdle();
   }
 
   /** How far the picture on the bench has come on the screen; the last two can be worked on. */
@@ -197,10 +251,32 @@ public final class BenchView extends StackPane implements AutoCloseable {
     return files;
   }
 
+  Commands commands() {
+    return commands;
+  }
+
+  Habits habits() {
+    return habits;
+  }
+
+  /** Lightness of the desk, L*. */
+  DoubleProperty desk() {
+    return desk;
+  }
+
+  Pages pages() {
+    return pages;
+  }
+
+  Turned turned() {
+    return turned;
+  }
+
   /** Shows how an opening goes. */
   private final class Opening implements FileDesk.Screen {
     @Override
     public void remembered(Path file, LastFrame frame, BooleanSupplier wanted) {
+      start.setVisible(false);
       view.showRemembered(file, frame, wanted);
     }
 
@@ -216,119 +292,14 @@ public final class BenchView extends StackPane implements AutoCloseable {
 
     @Override
     public void opened() {
-      fillRecent();
       view.requestFocus();
     }
 
     @Override
     public void notOpened() {
+      start.setVisible(!model.isOpen());
+      start.fill();
       view.showAgain();
-    }
-  }
-
-  private Node header() {
-    HBox row = new HBox(6);
-    row.setAlignment(Pos.CENTER_LEFT);
-    row.getStyleClass().add("header");
-    Button undo = button("undo", model::undo);
-    Button redo = button("redo", model::redo);
-    Runnable steps =
-        () -> {
-          OpenPicture p = model.picture().get();
-          undo.setDisable(p == null || !p.history().canUndo());
-          redo.setDisable(p == null || !p.history().canRedo());
-        };
-    model.settled().addListener((o, a, b) -> steps.run());
-    model.picture().addListener((o, a, b) -> steps.run());
-    undo.setDisable(true);
-    redo.setDisable(true);
-    recentMenu.setMinWidth(Region.USE_PREF_SIZE);
-    fillRecent();
-    row.getChildren()
-        .addAll(
-            button("open", files::open),
-            recentMenu,
-            button("save", files::save),
-            button("export", this::export),
-            undo,
-            redo);
-    return row;
-  }
-
-  private void fillRecent() {
-    recentMenu.getItems().clear();
-    for (Path p : files.recent()) {
-      MenuItem m = new MenuItem(p.getFileName() + "   " + p.getParent().getFileName());
-      m.setOnAction(e -> files.open(p));
-      recentMenu.getItems().add(m);
-    }
-    recentMenu.setDisable(recentMenu.getItems().isEmpty());
-  }
-
-  private static Button button(String key, Runnable what) {
-    Button b = new Button(Words.of("action." + key));
-    b.setId(key);
-    b.setMinWidth(Region.USE_PREF_SIZE);
-    b.setOnAction(e -> what.run());
-    return b;
-  }
-
-  private VBox side() {
-    VBox looks = new VBox();
-    looks.getStyleClass().add("looks");
-    for (CheckView v : CheckViews.all()) {
-      looks.getChildren().add(look(v));
-    }
-    Button keys = button("keys", this::toggleKeys);
-    Button lights = button("light", this::nextLight);
-    FlowPane foot = new FlowPane(6, 6, keys, lights, pages.menu());
-    Region space = new Region();
-    VBox.setVgrow(space, Priority.ALWAYS);
-    Dials dials = new Dials(model, this::toggleReadings);
-    Rivals rivals = new Rivals(model);
-    dials.visibleProperty().bind(rivals.visibleProperty().not());
-    dials.managedProperty().bind(dials.visibleProperty());
-    VBox box = new VBox(10, looks, dials, rivals, space, foot);
-    box.getStyleClass().add("side");
-    return box;
-  }
-
-  private ToggleButton look(CheckView v) {
-    ToggleButton b = new ToggleButton();
-    b.setId("look-" + v.key());
-    b.setMaxWidth(Double.MAX_VALUE);
-    b.setSelected(model.looking().view().get() == v);
-    b.setOnAction(
-        e -> {
-          model.looking().at(v);
-          b.setSelected(true);
-        });
-    Runnable name =
-        () -> {
-          String key = CheckViews.digit(v).map(d -> d + "   ").orElse("");
-          b.setText(key + Words.of("look." + model.looking().word(v)));
-        };
-    name.run();
-    model.looking().view().addListener((o, a, now) -> b.setSelected(now == v));
-    model.looking().changesOfPass().addListener((o, a, now) -> name.run());
-    return b;
-  }
-
-  private void keyList() {
-    keyList.getStyleClass().add("key-list");
-    keyList.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
-    keyList.setVisible(false);
-    int half = (Keys.LIST.size() + 1) / 2;
-    int i = 0;
-    for (var e : Keys.LIST.entrySet()) {
-      Label key = new Label(e.getKey());
-      key.getStyleClass().add("key");
-      key.setMinWidth(Region.USE_PREF_SIZE);
-      Label what = new Label(Words.of(e.getValue()));
-      what.setMinWidth(Region.USE_PREF_SIZE);
-      keyList.add(key, i < half ? 0 : 2, i % half);
-      keyList.add(what, i < half ? 1 : 3, i % half);
-      i++;
     }
   }
 
@@ -341,41 +312,33 @@ public final class BenchView extends StackPane implements AutoCloseable {
     prompt.setText(on ? Words.of("tool." + asking.get().name()) : "");
   }
 
+  /** Lays the parts out as the state asks, and the side where the picture leaves room. */
   private void arrange() {
     Looking.State s = model.looking().state().get();
-    frame.setLeft(
-        switch (s) {
-          case WHOLE -> card;
-          case WORKING -> spine;
-          case BARE -> null;
-        });
-    frame.setRight(s == Looking.State.WHOLE ? side : null);
-    frame.setBottom(s == Looking.State.BARE ? null : status);
-    fillFloating();
+    frame.getChildren().clear();
+    if (s != Looking.State.PICTURE_ONLY) {
+      frame.getChildren().add(s == Looking.State.WHOLE ? card : spine);
+    }
+    frame.getChildren().add(covered);
+    boolean wide = model.isOpen() && isWide(model.picture().get().file().picture().bounds());
+    boolean shown = s == Looking.State.WHOLE && model.isOpen();
+    side.lieDown(wide);
+    main.setRight(shown && !wide ? side : null);
+    main.setBottom(shown && wide ? side : null);
+    right.setBottom(s == Looking.State.PICTURE_ONLY ? null : foot);
     view.requestFocus();
     view.repaint();
   }
 
-  private void fillFloating() {
-    floating.getChildren().clear();
-    floatingPanel = null;
-    boolean on =
-        model.looking().state().get() == Looking.State.WORKING
-            && model.passes().chosenPass().isPresent();
-    floating.setVisible(on);
-    if (on) {
-      Pass p = model.passes().chosenPass().get();
-      Label name = new Label(KindWords.name(p.kind()));
-      name.getStyleClass().add("pass-name");
-      floatingPanel = new PassPanel(model, p, false);
-      floating.getChildren().addAll(name, floatingPanel);
-    }
+  private static boolean isWide(Rect picture) {
+    return picture.w() > 1.15 * picture.h();
   }
 
-  private void refreshFloating() {
-    if (floatingPanel != null) {
-      model.passes().chosenPass().ifPresent(floatingPanel::update);
-    }
+  private void showDesk() {
+    DeskTones tones = DeskTones.of(desk.get());
+    setStyle(tones.style());
+    habits.setDesk(desk.get());
+    view.setDesk(model.looking().page().get().orElse(tones.of("desk")));
   }
 
   private void readColour(double x, double y) {
@@ -389,7 +352,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
     Runnable read =
         () -> {
           Optional<double[]> lab = PictureView.lightAt(p, s, sx, sy);
-          Platform.runLater(() -> status.colour(lab.orElseGet(() -> new double[0])));
+          Platform.runLater(() -> foot.colour(lab.orElseGet(() -> new double[0])));
         };
     if (colourWanted.getAndSet(read) == null) {
       model.away(
@@ -404,23 +367,11 @@ public final class BenchView extends StackPane implements AutoCloseable {
   // ---- commands
 
   void nextState() {
+    if (model.tools().isBusy()) {
+      return;
+    }
     Looking.State[] all = Looking.State.values();
     model.looking().state().set(all[(model.looking().state().get().ordinal() + 1) % all.length]);
-  }
-
-  void nextLight() {
-    getStyleClass().remove(LIGHTS.get(light));
-    light = (light + 1) % LIGHTS.size();
-    getStyleClass().add(LIGHTS.get(light));
-    showDesk();
-  }
-
-  private void showDesk() {
-    view.setDesk(model.looking().page().get().orElse(DESKS[light]));
-  }
-
-  Pages pages() {
-    return pages;
   }
 
   void toggleKeys() {
@@ -435,27 +386,55 @@ public final class BenchView extends StackPane implements AutoCloseable {
     enginePanel.toggle();
   }
 
+  /** Begins to find something by typing; on the whole bench, where the field is. */
+  void find() {
+    model.looking().state().set(Looking.State.WHOLE);
+    finder.begin();
+  }
+
   /** Opens the panel that says how the picture is to be written. */
   void export() {
-    if (model.isOpen()) {
-      exportPanel.show(model.picture().get().file());
+    exportPanel.show(model.picture().get().file());
+  }
+
+  /** Opens the menu of whatever has the focus, as a right click does; false where it has none. */
+  boolean openMenu() {
+    Node n = getScene().getFocusOwner();
+    if (n == null) {
+      return false;
     }
+    Bounds b = n.localToScreen(n.getLayoutBounds());
+    double x = b.getMinX() + b.getWidth() / 2;
+    double y = b.getMinY() + b.getHeight() / 2;
+    PickResult at = new PickResult(n, x, y);
+    n.fireEvent(
+        new ContextMenuEvent(
+            n,
+            n,
+            ContextMenuEvent.CONTEXT_MENU_REQUESTED,
+            b.getWidth() / 2,
+            b.getHeight() / 2,
+            x,
+            y,
+            true,
+            at));
+    return true;
   }
 
   /** Lets go of what is under way, one thing at a time. */
   void escape() {
-    if (keyList.isVisible()) {
-      keyList.setVisible(false);
-    } else if (readings.isVisible()) {
-      readings.setVisible(false);
-    } else if (exportPanel.isVisible()) {
-      exportPanel.setVisible(false);
+    List<Node> panels = List.of(keyList, readings, exportPanel);
+    Optional<Node> open = panels.stream().filter(Node::isVisible).findFirst();
+    if (open.isPresent()) {
+      open.get().setVisible(false);
     } else if (busy.isVisible()) {
       busy.cancelNewest();
     } else if (!model.faces().offered().get().isEmpty()) {
       model.faces().refuseOffered();
     } else if (model.tools().taken().isPresent()) {
       model.tools().letGo();
+    } else if (!turned.isStraight()) {
+      turned.straighten();
     } else if (model.looking().state().get() != Looking.State.WHOLE) {
       model.looking().state().set(Looking.State.WHOLE);
     }
@@ -487,8 +466,10 @@ public final class BenchView extends StackPane implements AutoCloseable {
   @Override
   public void close() {
     unwatch.run();
+    habits.keep();
     ahead.close();
     files.close();
+    miniatures.close();
     view.painter().close();
     measurer.close();
     worker.shutdownNow();

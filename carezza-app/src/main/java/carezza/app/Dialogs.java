@@ -10,11 +10,11 @@ import javafx.scene.control.Dialog;
 import javafx.scene.control.TextInputDialog;
 
 /** Dialogs in the dress of the window they belong to. */
-final class Dialogs {
+public final class Dialogs {
   private Dialogs() {}
 
   /** Asks for one line of text. */
-  static TextInputDialog text(Scene owner, String titleKey, String nameKey) {
+  public static TextInputDialog text(Scene owner, String titleKey, String nameKey) {
     TextInputDialog d = new TextInputDialog();
     dress(d, owner, titleKey);
     d.setGraphic(null);
@@ -46,5 +46,6 @@ final class Dialogs {
     d.setHeaderText(null);
     d.getDialogPane().getStylesheets().addAll(owner.getStylesheets());
     d.getDialogPane().getStyleClass().addAll(owner.getRoot().getStyleClass());
+    d.getDialogPane().setStyle(owner.getRoot().getStyle());
   }
 }

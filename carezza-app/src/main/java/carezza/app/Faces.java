@@ -20,7 +20,7 @@ import javafx.beans.property.SimpleObjectProperty;
 /** Faces found, offered, taken or refused, and bent by their handles. */
 public final class Faces {
   /** Name of the tool that bends outlines. */
-  static final String BEND = "bend_face";
+  public static final String BEND = "bend_face";
 
   private final BenchModel model;
   private final FaceFinder finder;

@@ -15,14 +15,14 @@ import org.slf4j.LoggerFactory;
  * Makes of whatever went wrong, errors of the virtual machine among them, one sentence for the user
  * that says what failed, with which file and what to do, and an entry of the log. Thread-safe.
  */
-final class Failures {
+public final class Failures {
   private static final Logger LOG = LoggerFactory.getLogger(Failures.class);
 
   /** Most causes that are looked at. */
   private static final int DEPTH = 20;
 
   /** What failed; {@code failure.name} in the word bundle. */
-  enum What {
+  public enum What {
     DRAW,
     READINGS,
     FIND,
@@ -109,7 +109,7 @@ final class Failures {
   }
 
   /** Name of a file for a sentence. */
-  static String name(Path file) {
+  public static String name(Path file) {
     return file.getFileName() == null ? file.toString() : file.getFileName().toString();
   }
 }

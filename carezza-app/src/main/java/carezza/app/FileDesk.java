@@ -1,11 +1,13 @@
 package carezza.app;
 
+import carezza.engine.SheetView;
 import carezza.engine.TileCache;
 import carezza.io.DiskStore;
 import carezza.io.ExportSettings;
 import carezza.io.Exporter;
 import carezza.io.format.InputFormats;
 import carezza.io.format.OutputFormats;
+import carezza.pass.Pass;
 import carezza.sheet.RunSheet;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -16,13 +18,17 @@ import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.function.BooleanSupplier;
+import java.util.function.LongConsumer;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
+import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
+import javafx.stage.Window;
+import javafx.stage.WindowEvent;
 
 /**
  * Opening, saving, exporting and leaving pictures, with the questions these need. Opening and
@@ -47,6 +53,9 @@ final class FileDesk implements AutoCloseable {
 
   /** What is being opened; on the interface thread. */
   private Optional<Busy.Task> opening = Optional.empty();
+
+  /** Exports that are being written; on the interface thread. */
+  private int exporting;
 
   /** What becomes of an opening on the screen. */
   interface Screen {
@@ -151,6 +160,24 @@ final class FileDesk implements AutoCloseable {
     }
   }
 
+  /** Opens the first picture of a folder. */
+  void openFolder() {
+    DirectoryChooser c = new DirectoryChooser();
+    c.setTitle(Words.of("openFolder.title"));
+    var f = c.showDialog(window.get().getWindow());
+    if (f != null) {
+      open(f.toPath());
+    }
+  }
+
+  /** Which of how many pictures of which folder the one on the bench is. */
+  String place() {
+    Path file = model.picture().get().file().path().toAbsolutePath();
+    List<Path> all = pictures(file.getParent());
+    int at = all.indexOf(file);
+    return at < 0 ? "" : Words.of("card.place", at + 1, all.size());
+  }
+
   private static String pattern(String extension) {
     return "*." + extension;
   }
@@ -245,11 +272,11 @@ final class FileDesk implements AutoCloseable {
   /** Does what is waited for, and then what follows from it on the interface thread. */
   private void work(Busy.Task task, Failures.What what, Path file, BenchModel.Work<Runnable> work) {
     try {
-      end(task, work.get());
+      end(what, task, work.get());
     } catch (CancellationException e) {
-      end(task, () -> stopped(what));
+      end(what, task, () -> stopped(what));
     } catch (Throwable e) {
-      end(task, () -> gaveUp(what));
+      end(what, task, () -> gaveUp(what));
       model.failures().tell(what, Failures.name(file), e);
     }
   }
@@ -265,10 +292,11 @@ final class FileDesk implements AutoCloseable {
     }
   }
 
-  private void end(Busy.Task task, Runnable then) {
+  private void end(Failures.What what, Busy.Task task, Runnable then) {
     Platform.runLater(
         () -> {
           task.end();
+          exporting -= what == Failures.What.EXPORT ? 1 : 0;
           then.run();
         });
   }
@@ -284,6 +312,60 @@ final class FileDesk implements AutoCloseable {
       model.failures().tell(Failures.What.SAVE, model.picture().get().name(), e);
       return false;
     }
+  }
+
+  /** Clears the bench, after asking about unsaved work. */
+  void closePicture() {
+    if (mayClose()) {
+      opening.ifPresent(Busy.Task::cancel);
+      OpenPicture old = model.picture().get();
+      boolean keep = old.history().now() == old.document().saved() || model.unsaved().get();
+      model.clear();
+      if (keep) {
+        look(old).ifPresent(f -> reader.execute(() -> lastFrames.keep(old.file().path(), f)));
+      }
+      screen.notOpened();
+    }
+  }
+
+  /** Asks before a pass goes. */
+  void askToRemove(long id) {
+    Pass p = model.sheet().get().pass(id).orElseThrow();
+    ButtonType remove = new ButtonType(Words.of("remove.do"), ButtonBar.ButtonData.OTHER);
+    ButtonType stay = new ButtonType(Words.of("remove.stay"), ButtonBar.ButtonData.CANCEL_CLOSE);
+    String text = Words.of("remove.text", KindWords.name(p.kind()), KindWords.where(p));
+    if (Dialogs.ask(window.get(), "remove.title", text, remove, List.of(remove, stay))
+        .filter(remove::equals)
+        .isPresent()) {
+      model.passes().remove(id);
+    }
+  }
+
+  /** Where to look when something is to be reported. */
+  void sayWhereLogIs() {
+    model.message().set(Words.of("message.log", userData().resolve(LogFile.NAME)));
+  }
+
+  /** Closes the window as its own button does. */
+  void quit() {
+    Window w = window.get().getWindow();
+    w.fireEvent(new WindowEvent(w, WindowEvent.WINDOW_CLOSE_REQUEST));
+  }
+
+  void failed(Failures.What what, Path file, Throwable e) {
+    model.failures().tell(what, Failures.name(file), e);
+  }
+
+  /** Tells about how large an export will be, away from the interface thread. */
+  void estimate(ExportSettings settings, LongConsumer bytes) {
+    OpenPicture p = model.picture().get();
+    RunSheet now = p.history().now();
+    model.away(
+        () -> {
+          SheetView view = p.engine().view(now, () -> model.picture().get() != p).prepared();
+          return Exporter.estimate(p.file(), p.engine(), view, settings);
+        },
+        bytes::accept);
   }
 
   /** Asks for a place and writes the picture there. */
@@ -324,6 +406,7 @@ final class FileDesk implements AutoCloseable {
     }
     RunSheet now = p.history().now();
     Busy.Task task = busy.begin(Words.of("busy.exporting", Failures.name(file)));
+    exporting++;
     writer.execute(
         () ->
             work(
@@ -369,6 +452,15 @@ final class FileDesk implements AutoCloseable {
     return answer == drop ? Leaving.DROP : Leaving.STAY;
   }
 
+  private boolean mayEndExport() {
+    ButtonType end = new ButtonType(Words.of("exporting.end"), ButtonBar.ButtonData.OTHER);
+    ButtonType stay = new ButtonType(Words.of("exporting.stay"), ButtonBar.ButtonData.CANCEL_CLOSE);
+    String text = Words.of("exporting.text");
+    return Dialogs.ask(window.get(), "exporting.title", text, stay, List.of(end, stay))
+        .filter(end::equals)
+        .isPresent();
+  }
+
   private boolean mayReplace(Path file) {
     ButtonType replace = new ButtonType(Words.of("replace.do"), ButtonBar.ButtonData.OTHER);
     ButtonType stay = new ButtonType(Words.of("replace.stay"), ButtonBar.ButtonData.CANCEL_CLOSE);
@@ -380,6 +472,9 @@ final class FileDesk implements AutoCloseable {
 
   /** Asks about unsaved work before the window closes; false when it is to stay open. */
   boolean mayClose() {
+    if (exporting > 0 && !mayEndExport()) {
+      return false;
+    }
     Leaving leaving = mayLeave();
     if (leaving == Leaving.DROP) {
       OpenPicture p = model.picture().get();

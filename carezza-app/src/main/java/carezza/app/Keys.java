@@ -1,83 +1,145 @@
 package carezza.app;
 
 import carezza.app.edit.Bar;
+import carezza.app.edit.CurveEditor;
 import carezza.app.edit.WindowBar;
+import carezza.app.kit.Layer;
 import carezza.app.tool.Tool;
-import carezza.area.Stroke;
-import carezza.screen.AreaForm;
 import carezza.screen.check.CheckViews;
+import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import javafx.scene.Node;
 import javafx.scene.Scene;
+import javafx.scene.control.ButtonBase;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 
-/** The keyboard of the bench. Held keys let go when the window loses focus. */
+/**
+ * The keyboard of the bench. Plain keys do nothing while text is written or Alt is held, and what a
+ * focused control has its own use for is left to it. Held keys let go when the window loses focus.
+ */
 final class Keys {
-  /** Key names shown in the list, with the word key of what they do. */
-  static final Map<String, String> LIST = new LinkedHashMap<>();
+  /** Keys that work while they are held, or that are no commands, with the word key of what for. */
+  static final Map<String, String> HELD = new LinkedHashMap<>();
 
   static {
-    LIST.put("Tab", "keys.state");
-    LIST.put("1 \u2026 9  0", "keys.looks");
-    LIST.put("Q", "keys.beforeAll");
-    LIST.put("W", "keys.beforeStage");
-    LIST.put("E", "keys.beforePass");
-    LIST.put("A", "keys.area");
-    LIST.put("F", "keys.fit");
-    LIST.put("G", "keys.full");
-    LIST.put("+  \u2212", "keys.zoom");
-    LIST.put("Space", "keys.pan");
-    LIST.put("K  J", "keys.size");
-    LIST.put("N", "keys.takeOff");
-    LIST.put("M", "keys.mute");
-    LIST.put("Up  Down", "keys.choose");
-    LIST.put("Ctrl+Up  Ctrl+Down", "keys.move");
-    LIST.put("Ctrl+B", "keys.duplicate");
-    LIST.put("Delete", "keys.remove");
-    LIST.put("Page Up  Page Down", "keys.pictures");
-    LIST.put("R", "keys.readings");
-    LIST.put("L", "keys.light");
-    LIST.put("P", "keys.page");
-    LIST.put("Ctrl+Z  Ctrl+Y", "keys.undo");
-    LIST.put("Ctrl+O  Ctrl+S", "keys.openSave");
-    LIST.put("Ctrl+E", "keys.export");
-    LIST.put("Esc", "keys.escape");
-    LIST.put("F1", "keys.list");
-    LIST.put("F9", "keys.engine");
+    HELD.put("1 \u2026 9  0", "keys.looks");
+    HELD.put("Q", "keys.beforeAll");
+    HELD.put("W", "keys.beforeStage");
+    HELD.put("E", "keys.beforePass");
+    HELD.put("Space", "keys.pan");
+    HELD.put("Up  Down", "keys.choose");
+    HELD.put("Tab", "keys.focus");
+    HELD.put("Esc", "keys.escape");
   }
 
-  /** Keys that do their work once however long they are held. */
-  private static final Set<KeyCode> ONCE =
+  /** Commands of plain keys. */
+  private static final Map<KeyCode, String> PLAIN = new EnumMap<>(KeyCode.class);
+
+  /** Those that may go on while the key is held. */
+  private static final Set<KeyCode> AGAIN =
       EnumSet.of(
-          KeyCode.TAB,
-          KeyCode.A,
-          KeyCode.N,
-          KeyCode.M,
-          KeyCode.L,
-          KeyCode.R,
-          KeyCode.P,
-          KeyCode.DIGIT8,
-          KeyCode.F1,
-          KeyCode.F9,
-          KeyCode.ESCAPE,
-          KeyCode.DELETE,
-          KeyCode.PAGE_UP,
-          KeyCode.PAGE_DOWN);
+          KeyCode.PLUS,
+          KeyCode.EQUALS,
+          KeyCode.ADD,
+          KeyCode.MINUS,
+          KeyCode.SUBTRACT,
+          KeyCode.J,
+          KeyCode.K,
+          KeyCode.U,
+          KeyCode.I,
+          KeyCode.H,
+          KeyCode.L);
+
+  /** Commands of keys with Ctrl, and with Ctrl and Shift. */
+  private static final Map<KeyCode, String> CONTROL = new EnumMap<>(KeyCode.class);
+
+  private static final Map<KeyCode, String> CONTROL_SHIFT = new EnumMap<>(KeyCode.class);
+  private static final Set<KeyCode> CONTROL_AGAIN =
+      EnumSet.of(KeyCode.Z, KeyCode.Y, KeyCode.UP, KeyCode.DOWN);
+
+  static {
+    PLAIN.put(KeyCode.F, "find");
+    PLAIN.put(KeyCode.V, "state");
+    PLAIN.put(KeyCode.G, "wholeOrFull");
+    PLAIN.put(KeyCode.A, "area");
+    PLAIN.put(KeyCode.PLUS, "nearer");
+    PLAIN.put(KeyCode.EQUALS, "nearer");
+    PLAIN.put(KeyCode.ADD, "nearer");
+    PLAIN.put(KeyCode.MINUS, "farther");
+    PLAIN.put(KeyCode.SUBTRACT, "farther");
+    PLAIN.put(KeyCode.K, "larger");
+    PLAIN.put(KeyCode.J, "smaller");
+    PLAIN.put(KeyCode.I, "moreTouches");
+    PLAIN.put(KeyCode.U, "fewerTouches");
+    PLAIN.put(KeyCode.L, "softer");
+    PLAIN.put(KeyCode.H, "harder");
+    PLAIN.put(KeyCode.N, "takeOff");
+    PLAIN.put(KeyCode.M, "mute");
+    PLAIN.put(KeyCode.T, "turn");
+    PLAIN.put(KeyCode.B, "mirror");
+    PLAIN.put(KeyCode.DELETE, "remove");
+    PLAIN.put(KeyCode.PAGE_UP, "previous");
+    PLAIN.put(KeyCode.PAGE_DOWN, "next");
+    PLAIN.put(KeyCode.R, "readings");
+    PLAIN.put(KeyCode.P, "page");
+    PLAIN.put(KeyCode.F1, "keys");
+    PLAIN.put(KeyCode.F9, "engine");
+    PLAIN.put(KeyCode.F11, "fullScreen");
+    CONTROL.put(KeyCode.Z, "undo");
+    CONTROL.put(KeyCode.Y, "redo");
+    CONTROL.put(KeyCode.S, "save");
+    CONTROL.put(KeyCode.O, "open");
+    CONTROL.put(KeyCode.E, "export");
+    CONTROL.put(KeyCode.W, "closePicture");
+    CONTROL.put(KeyCode.Q, "quit");
+    CONTROL.put(KeyCode.B, "duplicate");
+    CONTROL.put(KeyCode.UP, "moveUp");
+    CONTROL.put(KeyCode.DOWN, "moveDown");
+    CONTROL.put(KeyCode.DIGIT0, "whole");
+    CONTROL.put(KeyCode.NUMPAD0, "whole");
+    CONTROL.put(KeyCode.DIGIT1, "full");
+    CONTROL.put(KeyCode.NUMPAD1, "full");
+    CONTROL_SHIFT.put(KeyCode.Z, "redo");
+    CONTROL_SHIFT.put(KeyCode.S, "export");
+    CONTROL_SHIFT.put(KeyCode.O, "openFolder");
+  }
+
+  /** Keys of tools, by those of the keyboard. */
+  private static final Map<KeyCode, Tool.Key> TOOL_KEYS =
+      Map.of(
+          KeyCode.BACK_SPACE, Tool.Key.BACK,
+          KeyCode.LEFT, Tool.Key.LEFT,
+          KeyCode.RIGHT, Tool.Key.RIGHT,
+          KeyCode.UP, Tool.Key.UP,
+          KeyCode.DOWN, Tool.Key.DOWN);
 
   private final Set<KeyCode> down = EnumSet.noneOf(KeyCode.class);
   private final BenchView bench;
   private final BenchModel model;
   private final PictureView view;
+  private final Commands commands;
 
-  Keys(BenchView bench, BenchModel model, PictureView view) {
+  Keys(BenchView bench, BenchModel model, PictureView view, Commands commands) {
     this.bench = bench;
     this.model = model;
     this.view = view;
+    this.commands = commands;
+  }
+
+  /** Commands that keys are tied to, with how often. */
+  static Map<String, Integer> tied() {
+    Map<String, Integer> out = new HashMap<>();
+    for (Map<KeyCode, String> keys : java.util.List.of(PLAIN, CONTROL, CONTROL_SHIFT)) {
+      keys.values().forEach(c -> out.merge(c, 1, Integer::sum));
+    }
+    return out;
   }
 
   void install(Scene scene) {
@@ -116,138 +178,98 @@ final class Keys {
   private void pressed(KeyEvent e) {
     boolean again = !down.add(e.getCode());
     Node focus = view.getScene().getFocusOwner();
-    if (focus instanceof TextInputControl) {
+    // AltGr writes letters, and on some keyboards comes as Ctrl and Alt together.
+    boolean writes = focus instanceof TextInputControl || e.isAltDown() || e.isMetaDown();
+    boolean open = Layer.of(view.getScene()).isOpen();
+    if (writes || open) {
       return;
     }
-    if (again && ONCE.contains(e.getCode()) && !e.isControlDown()) {
-      e.consume();
-      return;
-    }
-    boolean onControl =
-        focus != null
-            && focus != view
-            && (focus instanceof Bar
-                || focus instanceof WindowBar
-                || focus instanceof javafx.scene.control.ButtonBase);
-    boolean used = e.isControlDown() ? control(e) : plain(e, onControl);
-    if (used) {
+    if (e.isControlDown() ? control(e, again) : plain(e, again, hasOwnUse(focus))) {
       e.consume();
     }
   }
 
-  private boolean control(KeyEvent e) {
-    switch (e.getCode()) {
-      case Z -> {
-        if (e.isShiftDown()) {
-          model.redo();
-        } else {
-          model.undo();
-        }
-      }
-      case Y -> model.redo();
-      case S -> bench.files().save();
-      case O -> bench.files().open();
-      case E -> bench.export();
-      case B -> chosen(model.passes()::duplicate);
-      case UP -> chosen(id -> model.passes().move(id, -1));
-      case DOWN -> chosen(id -> model.passes().move(id, 1));
-      default -> {
-        return false;
-      }
+  /** Whether a control with the focus has its own use for arrows, Space, Home and Enter. */
+  private boolean hasOwnUse(Node focus) {
+    return focus instanceof Bar
+        || focus instanceof WindowBar
+        || focus instanceof CurveEditor
+        || focus instanceof ButtonBase;
+  }
+
+  private boolean control(KeyEvent e, boolean again) {
+    String command = (e.isShiftDown() ? CONTROL_SHIFT : CONTROL).get(e.getCode());
+    if (command == null) {
+      return false;
+    }
+    if (!again || CONTROL_AGAIN.contains(e.getCode())) {
+      run(command);
     }
     return true;
   }
 
-  private void chosen(java.util.function.LongConsumer what) {
-    if (model.isOpen() && model.passes().chosenPass().isPresent()) {
-      what.accept(model.passes().chosen().get());
+  private void run(String command) {
+    Commands.Command c = commands.of(command);
+    if (!c.needsPicture() || model.isOpen()) {
+      c.what().run();
     }
   }
 
-  /** Keys of tools, by those of the keyboard. */
-  private static final Map<KeyCode, Tool.Key> TOOL_KEYS =
-      Map.of(
-          KeyCode.BACK_SPACE, Tool.Key.BACK,
-          KeyCode.LEFT, Tool.Key.LEFT,
-          KeyCode.RIGHT, Tool.Key.RIGHT,
-          KeyCode.UP, Tool.Key.UP,
-          KeyCode.DOWN, Tool.Key.DOWN);
-
-  private boolean plain(KeyEvent e, boolean onControl) {
-    Tool.Key own = TOOL_KEYS.get(e.getCode());
-    if (own != null && !onControl && model.tools().key(own)) {
+  private boolean plain(KeyEvent e, boolean again, boolean ownUse) {
+    KeyCode code = e.getCode();
+    Tool.Key own = TOOL_KEYS.get(code);
+    if (own != null && !ownUse && model.tools().key(own)) {
       return true;
     }
-    Stroke.Brush b = model.brush().get();
-    double cx = view.getWidth() / 2;
-    double cy = view.getHeight() / 2;
-    switch (e.getCode()) {
-      case F1 -> bench.toggleKeys();
-      case F9 -> bench.toggleEngine();
-      case ESCAPE -> bench.escape();
+    if (code == KeyCode.F10 && e.isShiftDown()) {
+      return bench.openMenu();
+    }
+    String command = PLAIN.get(code);
+    if (command != null) {
+      if (!again || AGAIN.contains(code)) {
+        run(code == KeyCode.T && e.isShiftDown() ? "turnBack" : command);
+      }
+      return true;
+    }
+    Optional<Integer> digit = digit(code);
+    if (digit.isPresent()) {
+      if (!again) {
+        CheckViews.ofDigit(digit.get()).ifPresent(model.looking()::at);
+      }
+      return true;
+    }
+    return held(code, ownUse);
+  }
+
+  private static Optional<Integer> digit(KeyCode code) {
+    if (!code.isDigitKey()) {
+      return Optional.empty();
+    }
+    KeyCode first = code.isKeypadKey() ? KeyCode.NUMPAD0 : KeyCode.DIGIT0;
+    return Optional.of(code.ordinal() - first.ordinal());
+  }
+
+  private boolean held(KeyCode code, boolean ownUse) {
+    switch (code) {
       case Q -> model.looking().before().set(Looking.Before.ALL);
       case W -> model.looking().before().set(Looking.Before.STAGE);
       case E -> model.looking().before().set(Looking.Before.PASS);
-      case A -> nextAreaForm();
-      case F -> view.fit();
-      case G -> view.zoomTo(1, cx, cy);
-      case PLUS, EQUALS, ADD -> view.zoomBy(1.25, cx, cy);
-      case MINUS, SUBTRACT -> view.zoomBy(0.8, cx, cy);
-      case K -> model.brush().size(b.sizeMm() * 1.15);
-      case J -> model.brush().size(b.sizeMm() / 1.15);
-      case N -> model.brush().puts(!b.puts());
-      case M -> chosen(model.passes()::mute);
-      case DELETE -> chosen(model.passes()::remove);
-      case PAGE_UP -> bench.files().step(-1);
-      case PAGE_DOWN -> bench.files().step(1);
-      case L -> bench.nextLight();
-      case R -> bench.toggleReadings();
-      case P -> bench.pages().next();
-      default -> {
-        if (e.getCode().isDigitKey() && !e.getCode().isKeypadKey()) {
-          int digit = e.getCode().ordinal() - KeyCode.DIGIT0.ordinal();
-          CheckViews.ofDigit(digit).ifPresent(model.looking()::at);
-          return true;
-        }
-        return unlessOnControl(e.getCode(), e.isShiftDown(), onControl);
-      }
-    }
-    return true;
-  }
-
-  private void nextAreaForm() {
-    AreaForm[] all = AreaForm.values();
-    model
-        .looking()
-        .areaForm()
-        .set(all[(model.looking().areaForm().get().ordinal() + 1) % all.length]);
-  }
-
-  /** Keys that a focused control has its own use for. */
-  private boolean unlessOnControl(KeyCode code, boolean shift, boolean onControl) {
-    switch (code) {
-      case TAB -> {
-        if (onControl || shift) {
-          return false;
-        }
-        if (!model.tools().isBusy()) {
-          bench.nextState();
-        }
-        return true;
-      }
+      case ESCAPE -> bench.escape();
       case SPACE -> {
-        model.tools().moves(!onControl);
-        return !onControl;
+        boolean picture = view.isFocused();
+        model.tools().moves(picture);
+        return picture;
       }
       case UP, DOWN -> {
-        if (!onControl) {
+        if (!ownUse) {
           bench.chooseNeighbour(code == KeyCode.UP ? -1 : 1);
         }
-        return !onControl;
+        return !ownUse;
       }
       default -> {
         return false;
       }
     }
+    return true;
   }
 }

@@ -11,19 +11,27 @@ import java.util.List;
 import java.util.Optional;
 
 /** Kinds and passes in words. */
-final class KindWords {
+public final class KindWords {
   private KindWords() {}
 
-  static String name(PassKind k) {
+  public static String name(PassKind k) {
     return k instanceof UnknownKind ? Words.of("kind.newer", k.key()) : Words.of("kind." + k.key());
   }
 
   /** Where a pass acts: its area, or what it has on the picture. */
-  static String where(Pass p) {
+  public static String where(Pass p) {
     if (p.kind() instanceof UnknownKind) {
       return Words.of("kind.newerKept");
     }
     return p.kind().usesArea() ? AreaWords.describe(p.area()) : items(p);
+  }
+
+  /** What a pass has, in a few words: things on the picture, strokes, or where it begins. */
+  public static String has(Pass p) {
+    if (p.kind() instanceof UnknownKind) {
+      return "";
+    }
+    return p.kind().usesArea() ? AreaWords.brief(p.area()) : items(p);
   }
 
   private static String items(Pass p) {
@@ -41,7 +49,7 @@ final class KindWords {
   }
 
   /** What recommends a kind, as a sentence. */
-  static String sentence(Finding f) {
+  public static String sentence(Finding f) {
     String figure =
         ReadingWords.format(f.reading()) == Format.SHARE
             ? Numbers.plain(f.figure(), 1)
@@ -51,7 +59,7 @@ final class KindWords {
   }
 
   /** What a pass did, in a few words. */
-  static String of(Summary s) {
+  public static String of(Summary s) {
     return Words.of(s.word(), s.numbers().toArray())
         .replace('-', '\u2212')
         .replaceAll("[+\u2212](?=0(\\.0+)?(?![\\d.]))", "");

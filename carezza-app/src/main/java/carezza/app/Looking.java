@@ -25,7 +25,7 @@ public final class Looking {
   public enum State {
     WHOLE,
     WORKING,
-    BARE
+    PICTURE_ONLY
   }
 
   private final BenchModel model;
@@ -76,7 +76,7 @@ public final class Looking {
   }
 
   /** Key of the word bundle for a view: one that compares has two. */
-  String word(CheckView v) {
+  public String word(CheckView v) {
     String ofPass = v.key() + "OfPass";
     boolean other = v.compares() && changesOfPass.get() && Words.has("look." + ofPass);
     return other ? ofPass : v.key();
@@ -97,7 +97,7 @@ public final class Looking {
   }
 
   /** The sheet that a view which compares compares with. */
-  RunSheet comparedWith() {
+  public RunSheet comparedWith() {
     return changesOfPass.get()
         ? model.sheet().get().muting(p -> p.id() == model.passes().chosen().get())
         : RunSheet.EMPTY;

@@ -10,7 +10,7 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 import javafx.scene.text.Font;
 
-/** What is drawn over the picture: what the tools at hand show, places, rivals, the scale bar. */
+/** What is drawn over the picture: what the tools at hand show, places, rivals. */
 final class Marks extends Canvas {
   /** Smallest ring round a place, and the dot in its middle, units of the view. */
   private static final double LEAST_PLACE = 5;
@@ -37,11 +37,10 @@ final class Marks extends Canvas {
     g.clearRect(0, 0, getWidth(), getHeight());
     if (view.viewport().get() == null
         || !model.isOpen()
-        || model.looking().state().get() == Looking.State.BARE) {
+        || model.looking().state().get() == Looking.State.PICTURE_ONLY) {
       return;
     }
     CanvasOverlay o = new CanvasOverlay(g, view);
-    scaleBar(g);
     if (!model.tools().name().equals(Faces.BEND)) {
       model.faces().offered().get().forEach(f -> FaceGrips.draw(f, o));
     }
@@ -80,26 +79,5 @@ final class Marks extends Canvas {
     g.fillText(text, x + 1, y + 1);
     g.setFill(Color.gray(0.97));
     g.fillText(text, x, y);
-  }
-
-  private void scaleBar(GraphicsContext g) {
-    if (model.sheet().get().faceMap().isEmpty()) {
-      return;
-    }
-    double[] lengths = {0.5, 1, 2, 5, 10, 20, 50, 100};
-    double best = lengths[0];
-    for (double l : lengths) {
-      if (view.onScreen(l) <= 150) {
-        best = l;
-      }
-    }
-    double w = view.onScreen(best);
-    double x = 16;
-    double y = getHeight() - 18;
-    CanvasOverlay.twice(g, () -> g.strokeLine(x, y, x + w, y));
-    CanvasOverlay.twice(g, () -> g.strokeLine(x, y - 5, x, y + 5));
-    CanvasOverlay.twice(g, () -> g.strokeLine(x + w, y - 5, x + w, y + 5));
-    String text = best < 1 ? Numbers.mm(best) : String.format("%.0f mm", best);
-    words(g, text, x, y - 9);
   }
 }

@@ -6,14 +6,14 @@ import carezza.sheet.Kinds;
 import java.util.Optional;
 
 /** The one plain next step that is offered. */
-final class NextStep {
+public final class NextStep {
   private NextStep() {}
 
   /**
    * The step as a sentence: eyes and skin first, then the first kind, in the order of work, that no
    * pass of its step is there of; with what recommends it.
    */
-  static String of(Known known) {
+  public static String of(Known known) {
     return kind(known)
         .map(
             k -> {
@@ -26,7 +26,7 @@ final class NextStep {
   }
 
   /** A key of the word bundle. */
-  static String key(Known known) {
+  public static String key(Known known) {
     if (known.faceMap().isEmpty()) {
       return "next.pins";
     }

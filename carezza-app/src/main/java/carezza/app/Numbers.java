@@ -19,12 +19,28 @@ public final class Numbers {
     };
   }
 
+  /** A number of a unit that is said beside it. */
+  public static String bare(Unit unit, double v) {
+    String all = of(unit, v);
+    int space = all.indexOf(' ');
+    return space < 0 ? all : all.substring(0, space);
+  }
+
+  /** A unit as it is said, empty where there is none. */
+  public static String unit(Unit unit) {
+    return unit == Unit.NONE ? "" : Words.of("unit." + BenchModel.key(unit));
+  }
+
   public static String percent(double v) {
     return String.format(Locale.ENGLISH, "%.0f %%", v);
   }
 
   public static String mm(double v) {
     return String.format(Locale.ENGLISH, v < 10 ? "%.1f mm" : "%.0f mm", v);
+  }
+
+  public static String wholeMm(double v) {
+    return String.format(Locale.ENGLISH, "%.0f mm", v);
   }
 
   public static String plain(double v, int places) {

@@ -15,7 +15,7 @@ import java.util.List;
  * @param history of this sitting
  * @param warnings sentences about what could not be used of picture and record
  */
-record OpenPicture(
+public record OpenPicture(
     PictureFile file,
     Engine engine,
     OpenDocument document,
@@ -23,7 +23,7 @@ record OpenPicture(
     List<String> warnings) {
 
   /** Name of its file. */
-  String name() {
+  public String name() {
     return Failures.name(file.path());
   }
 }

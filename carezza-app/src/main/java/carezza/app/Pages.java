@@ -2,10 +2,8 @@ package carezza.app;
 
 import java.util.Locale;
 import java.util.Optional;
-import javafx.scene.control.MenuButton;
-import javafx.scene.control.MenuItem;
-import javafx.scene.control.TextInputDialog;
-import javafx.scene.layout.Region;
+import java.util.function.Supplier;
+import javafx.scene.Scene;
 
 /** The colour of the page on which the picture will stand, in the place of the desk. */
 final class Pages {
@@ -14,26 +12,11 @@ final class Pages {
   private static final int HEX = 16;
 
   private final BenchModel model;
-  private final MenuButton menu = new MenuButton(Words.of("page.menu"));
+  private final Supplier<Scene> window;
 
-  Pages(BenchModel model) {
+  Pages(BenchModel model, Supplier<Scene> window) {
     this.model = model;
-    menu.setId("page");
-    menu.setMinWidth(Region.USE_PREF_SIZE);
-    item("page.desk", () -> model.looking().page().set(Optional.empty()));
-    item("page.white", () -> model.looking().page().set(Optional.of(WHITE)));
-    item("page.black", () -> model.looking().page().set(Optional.of(OPAQUE)));
-    item("page.other", this::ask);
-  }
-
-  private void item(String key, Runnable what) {
-    MenuItem m = new MenuItem(Words.of(key));
-    m.setOnAction(e -> what.run());
-    menu.getItems().add(m);
-  }
-
-  MenuButton menu() {
-    return menu;
+    this.window = window;
   }
 
   /** Desk, white, black, and round again. */
@@ -48,9 +31,9 @@ final class Pages {
                 : now.get() == WHITE ? Optional.of(OPAQUE) : Optional.empty());
   }
 
-  private void ask() {
-    TextInputDialog d = Dialogs.text(menu.getScene(), "page.title", "page.name");
-    d.showAndWait().ifPresent(this::set);
+  /** Asks for any other colour. */
+  void ask() {
+    Dialogs.text(window.get(), "page.title", "page.name").showAndWait().ifPresent(this::set);
   }
 
   private void set(String said) {

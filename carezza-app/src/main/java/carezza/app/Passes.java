@@ -95,7 +95,7 @@ public final class Passes {
   }
 
   /** Previews a change, or makes a step of it. */
-  void change(long id, UnaryOperator<Pass> how, boolean done) {
+  public void change(long id, UnaryOperator<Pass> how, boolean done) {
     if (done) {
       change(id, how);
     } else {
@@ -158,6 +158,14 @@ public final class Passes {
   public void addMark(double x0, double y0, double x1, double y1) {
     double mm = model.brush().get().sizeMm();
     marking().ifPresent(m -> away(chosen.get(), p -> true, c -> m.add(c, x0, y0, x1, y1, mm)));
+  }
+
+  /** Takes off the mark of the chosen pass that lies at a place; false where there is none. */
+  public boolean dropMarkAt(Pin at) {
+    Optional<Mark> under =
+        model.tools().find(MarksTool.class).flatMap(t -> t.markAt(at.x(), at.y()));
+    under.ifPresent(m -> change(chosen.get(), p -> p.without(m)));
+    return under.isPresent();
   }
 
   public void moveSource(long mark, double dx, double dy, boolean done) {

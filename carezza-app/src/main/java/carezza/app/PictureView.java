@@ -4,6 +4,7 @@ import carezza.app.tool.Sight;
 import carezza.color.CieLab;
 import carezza.engine.Engine;
 import carezza.engine.SheetView;
+import carezza.face.Pin;
 import carezza.image.Rect;
 import carezza.screen.AreaForm;
 import carezza.screen.CheckView;
@@ -18,6 +19,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
+import java.util.function.ToDoubleFunction;
 import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -34,7 +36,7 @@ import javafx.scene.layout.Region;
  * The picture on its desk, with the hand's marks over it. Paints what the {@link Painter} gives it
  * and computes no pixel itself.
  */
-final class PictureView extends Region implements Sight {
+public final class PictureView extends Region implements Sight {
   private final BenchModel model;
   private final Painter painter;
   private final ImageView image = new ImageView();
@@ -66,7 +68,12 @@ final class PictureView extends Region implements Sight {
   /** The sheet that was drawn last with analyses held; used where frames are drawn. */
   private RunSheet shownHeld;
 
+  /** As in {@link Viewport#fit}. */
+  private static final double MARGIN = 0.98;
+
   private boolean fitted = true;
+  private boolean upright = true;
+  private ToDoubleFunction<Rect> fit = r -> 1;
   private int desk = 0xff808080;
 
   PictureView(BenchModel model) {
@@ -88,7 +95,7 @@ final class PictureView extends Region implements Sight {
     image.setSmooth(true);
     getChildren().addAll(image, marks, ring);
     setMinSize(50, 50);
-    model.picture().addListener((o, a, b) -> fit());
+    model.picture().addListener((o, a, b) -> changed(b));
     model
         .sheet()
         .addListener(
@@ -107,7 +114,23 @@ final class PictureView extends Region implements Sight {
     cursorProperty().set(Cursor.CROSSHAIR);
   }
 
-  ReadOnlyObjectProperty<Viewport> viewport() {
+  private void changed(OpenPicture now) {
+    if (now == null) {
+      image.setImage(null);
+      buffer = null;
+      drawn = null;
+      settled = null;
+      shownEngine = null;
+      shownFile = null;
+      remembered = null;
+      viewport.set(null);
+      marks.draw();
+    } else {
+      fit();
+    }
+  }
+
+  public ReadOnlyObjectProperty<Viewport> viewport() {
     return viewport.getReadOnlyProperty();
   }
 
@@ -120,7 +143,7 @@ final class PictureView extends Region implements Sight {
     repaint();
   }
 
-  double deviceScale() {
+  public double deviceScale() {
     return getScene() == null || getScene().getWindow() == null
         ? 1
         : getScene().getWindow().getRenderScaleX();
@@ -137,36 +160,94 @@ final class PictureView extends Region implements Sight {
     marks.setHeight(getHeight());
     Viewport v = viewport.get();
     if (model.isOpen() && (v == null || v.width() != w || v.height() != h)) {
-      set(
-          v == null || fitted
-              ? Viewport.fit(model.picture().get().file().picture().bounds(), w, h)
-              : v.sized(w, h));
+      set(v == null || fitted ? fitting(w, h) : v.sized(w, h));
     }
     placeRemembered();
   }
 
   /** The whole picture. */
-  void fit() {
+  public void fit() {
     fitted = true;
     if (model.isOpen() && getWidth() > 0) {
       double k = deviceScale();
       set(
-          Viewport.fit(
-              model.picture().get().file().picture().bounds(),
+          fitting(
               (int) Math.max(1, Math.round(getWidth() * k)),
               (int) Math.max(1, Math.round(getHeight() * k))));
     }
   }
 
+  private Viewport fitting(int w, int h) {
+    Rect all = model.picture().get().file().picture().bounds();
+    Viewport whole = Viewport.fit(all, w, h);
+    double s = fit.applyAsDouble(all) * deviceScale() * MARGIN;
+    return upright
+        ? whole
+        : new Viewport(s, all.w() / 2.0 - w / s / 2, all.h() / 2.0 - h / s / 2, w, h);
+  }
+
+  /**
+   * @param scale units of the view a source pixel at which all of a picture is seen when the view
+   *     does not stand upright
+   */
+  void setFit(ToDoubleFunction<Rect> scale) {
+    fit = scale;
+  }
+
+  /** Whether it is neither turned nor mirrored. */
+  void setUpright(boolean now) {
+    upright = now;
+    marks.setVisible(true);
+    repaint();
+  }
+
+  /** Whether the whole picture is seen, whatever the size of the view. */
+  boolean isFitted() {
+    return fitted;
+  }
+
+  /** Brings a point of the picture to the middle, as large as it is seen now. */
+  public void showPlace(double sourceX, double sourceY) {
+    Viewport v = viewport.get();
+    if (v != null) {
+      showPlace(sourceX, sourceY, v.width() / v.scale());
+    }
+  }
+
+  /**
+   * Brings a point of the picture to the middle.
+   *
+   * @param span source pixels round it that are to be seen
+   */
+  public void showPlace(double sourceX, double sourceY, double span) {
+    Viewport v = viewport.get();
+    if (v == null) {
+      return;
+    }
+    fitted = false;
+    boolean same = span == v.width() / v.scale();
+    double s = same ? v.scale() : Math.min(Viewport.MOST, Math.min(v.width(), v.height()) / span);
+    set(
+        new Viewport(
+            s, sourceX - v.width() / s / 2, sourceY - v.height() / s / 2, v.width(), v.height()));
+  }
+
+  /** The point of the picture under the pointer, while that is on this view. */
+  Optional<Pin> underPointer() {
+    return viewport.get() == null
+        ? Optional.empty()
+        : ring.at().map(p -> new Pin(sourceX(p.getX()), sourceY(p.getY())));
+  }
+
   /** One picture pixel a device pixel, round a point of this node. */
-  void zoomTo(double scale, double x, double y) {
+  public void zoomTo(double scale, double x, double y) {
     if (viewport.get() != null) {
       fitted = false;
       set(viewport.get().zoomed(scale, x * deviceScale(), y * deviceScale()));
     }
   }
 
-  void zoomBy(double factor, double x, double y) {
+  public void zoomBy(double factor, double x, double y) {
     if (viewport.get() != null) {
       zoomTo(viewport.get().scale() * factor, x, y);
     }

@@ -7,31 +7,31 @@ import carezza.reading.Readings;
 import java.util.Locale;
 
 /** Readings in words and numbers. */
-final class ReadingWords {
+public final class ReadingWords {
   private ReadingWords() {}
 
-  static String name(Reading r) {
+  public static String name(Reading r) {
     return Words.of("reading." + r.name());
   }
 
-  static String value(Reading r) {
+  public static String value(Reading r) {
     return of(r, r.now());
   }
 
   /** The value without the retouching, empty where the reading is itself a comparison. */
-  static String before(Reading r) {
+  public static String before(Reading r) {
     boolean share = Double.isNaN(r.before()) || format(r) == Format.SHARE;
     return share ? "" : of(r, r.before());
   }
 
   /** The band, empty where there is none. */
-  static String band(Reading r) {
+  public static String band(Reading r) {
     if (!r.isJudged()) {
       return "";
     }
     boolean below = r.low() > 0 || format(r).isSigned();
     return below
-        ? Words.of("readings.band", bare(of(r, r.low())), of(r, r.high()))
+        ? Words.of("readings.range", bare(of(r, r.low())), of(r, r.high()))
         : Words.of("readings.most", of(r, r.high()));
   }
 
@@ -42,7 +42,7 @@ final class ReadingWords {
   }
 
   /** Where the value was found, or why there is none. */
-  static String remark(Reading r) {
+  public static String remark(Reading r) {
     if (!r.isAvailable()) {
       return Words.of("cannot." + r.reason());
     }
@@ -50,7 +50,7 @@ final class ReadingWords {
   }
 
   /** Readings that no pass causes have none. */
-  static boolean hasSentence(Reading r) {
+  public static boolean hasSentence(Reading r) {
     return Words.has(sentenceKey(r));
   }
 
@@ -59,7 +59,7 @@ final class ReadingWords {
   }
 
   /** What left its band, why it matters and what to do. */
-  static String sentence(Reading r) {
+  public static String sentence(Reading r) {
     String place = r.place().isEmpty() ? "" : Words.of("place." + r.place());
     return Words.of(sentenceKey(r), value(r), place)
         .replaceAll(" +", " ")
@@ -68,12 +68,12 @@ final class ReadingWords {
   }
 
   /** What a reading is measured in. */
-  static Format format(Reading r) {
+  public static Format format(Reading r) {
     return Readings.find(r.name()).map(ReadingKind::format).orElse(Format.PERCENT);
   }
 
   /** A value of a reading. */
-  static String of(Reading r, double v) {
+  public static String of(Reading r, double v) {
     return switch (format(r)) {
       case PERCENT, SHARE -> Numbers.percent(v);
       case LSTAR -> String.format(Locale.ENGLISH, "%.1f L*", v);

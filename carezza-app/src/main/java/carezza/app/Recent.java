@@ -8,7 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /** The pictures opened last, newest first, kept in the user's own data folder. */
-final class Recent {
+public final class Recent {
   private static final int MOST = 8;
 
   private final Path file;
@@ -29,6 +29,12 @@ final class Recent {
 
   List<Path> list() {
     return List.copyOf(list);
+  }
+
+  /** The folder that a picture lies in. */
+  public static String job(Path p) {
+    Path folder = p.toAbsolutePath().getParent();
+    return folder == null || folder.getFileName() == null ? "" : folder.getFileName().toString();
   }
 
   void add(Path p) {

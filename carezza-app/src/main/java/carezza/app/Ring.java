@@ -4,7 +4,9 @@ import carezza.app.tool.Tool;
 import carezza.area.Stroke;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import javafx.animation.PauseTransition;
+import javafx.geometry.Point2D;
 import javafx.scene.Group;
 import javafx.scene.control.Label;
 import javafx.scene.shape.Circle;
@@ -77,11 +79,16 @@ final class Ring extends Group {
     place();
   }
 
+  /** Where the pointer is on the picture view, while it is there. */
+  Optional<Point2D> at() {
+    return x < 0 ? Optional.empty() : Optional.of(new Point2D(x, y));
+  }
+
   /** Follows pointer, brush, tool and zoom. */
   void place() {
     Tool.Ring form = model.tools().ring();
     boolean pointing = form == Tool.Ring.POINTING;
-    boolean bare = model.looking().state().get() == Looking.State.BARE;
+    boolean bare = model.looking().state().get() == Looking.State.PICTURE_ONLY;
     boolean drawn = model.isOpen() && view.viewport().get() != null;
     setVisible(x >= 0 && drawn && !bare && form != Tool.Ring.NONE);
     if (!isVisible()) {

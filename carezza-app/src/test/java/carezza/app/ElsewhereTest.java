@@ -2,6 +2,7 @@ package carezza.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import carezza.app.side.Dials;
 import carezza.app.tool.PenRecording;
 import carezza.app.tool.RecordedPen;
 import carezza.area.Area;
@@ -61,7 +62,7 @@ public class ElsewhereTest extends BenchWindow {
 
   @Test
   public void theCardOffersTheKindAndItsEditorsSetIt() throws Exception {
-    robot.clickOn("#add-tinge");
+    add("grade", "tinge");
     until(() -> sheet().passes().size() == 1);
     assertThat(pass("tinge").area()).isEqualTo(Area.ofRegion("skin"));
     settle();
@@ -145,7 +146,8 @@ public class ElsewhereTest extends BenchWindow {
   /** Painted by a recorded pen: its pressure is in the stroke. */
   @Test(dependsOnMethods = "itsPlaceAndItsOwnToolWorkOnThePicture")
   public void anotherKindIsPaintedByAPen() throws Exception {
-    robot.clickOn(shown("#add-wash"));
+    shown("#plus-grade");
+    add("grade", "wash");
     until(() -> sheet().passes().size() == 2);
     settle();
     PenRecording recording = PenRecording.read(Path.of("../demo/pen/strokes.json"));
@@ -199,12 +201,16 @@ public class ElsewhereTest extends BenchWindow {
     OpenPicture recovered = PlainPicture.open(picture, dir.resolve("own"));
     assertThat(recovered.document().isRecovered()).as("journalled").isTrue();
     assertThat(recovered.history().now()).isEqualTo(made);
-    robot.clickOn("#save");
+    focusPicture();
+    control(KeyCode.S);
     until(() -> !bench.model().unsaved().get());
     assertThat(DocumentStore.read(dir.resolve("maren.jpg.carezza.json")).sheet()).isEqualTo(made);
     open(picture);
     assertThat(sheet()).isEqualTo(made);
-    robot.clickOn("#export").clickOn("#export-ppm");
+    focusPicture();
+    control(KeyCode.E);
+    until(() -> robot.lookup("#exportPanel").query().isVisible());
+    robot.clickOn("#export-ppm");
     until(() -> robot.lookup("#exportPanel").query().isVisible());
     robot.press(KeyCode.ESCAPE).release(KeyCode.ESCAPE);
     OutputFormat ppm = OutputFormats.ofName(Path.of("a.ppm")).orElseThrow();

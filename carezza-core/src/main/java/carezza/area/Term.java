@@ -58,6 +58,10 @@ public record Term(How how, Extent what, double featherMm, Extra extra) {
     return new Term(how, what, mm, extra);
   }
 
+  public Term joined(How other) {
+    return new Term(other, what, featherMm, extra);
+  }
+
   public Term with(Extent other) {
     return new Term(how, other, featherMm, extra);
   }

@@ -4,6 +4,8 @@ import carezza.area.Area;
 import carezza.image.Hash;
 import carezza.setting.Extra;
 import carezza.setting.Field;
+import carezza.setting.Item;
+import carezza.setting.ItemsField;
 import carezza.setting.NumberField;
 import carezza.setting.Place;
 import carezza.setting.PlaceField;
@@ -84,6 +86,21 @@ public record Pass(
   /** All things of a type in lists of its settings. */
   public <I> List<I> items(Class<I> type) {
     return settings.items(type).toList();
+  }
+
+  /** The pass without one of the things in its lists. */
+  public Pass without(Item item) {
+    Pass out = this;
+    for (Field<?> f : kind.fields()) {
+      if (f instanceof ItemsField<?> list) {
+        out = without(out, list, item);
+      }
+    }
+    return out;
+  }
+
+  private static <I extends Item> Pass without(Pass p, ItemsField<I> list, Item item) {
+    return p.with(list, p.get(list).stream().filter(i -> !i.equals(item)).toList());
   }
 
   public Pass withSettings(Settings s) {

@@ -13,15 +13,38 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
  * @param max highest legal value
  * @param initial value of a new pass
  * @param step smallest step of its editor
+ * @param usefulLow from here most good work lies
+ * @param usefulHigh to here; no higher than {@code usefulLow} where nothing is known of it
  */
 public record NumberField(
-    String key, Unit unit, double min, double max, double initial, double step)
+    String key,
+    Unit unit,
+    double min,
+    double max,
+    double initial,
+    double step,
+    double usefulLow,
+    double usefulHigh)
     implements Field<Double> {
   public NumberField {
     if (!(min < max && initial >= min && initial <= max && step > 0)) {
       throw new IllegalArgumentException(
           key + ": start " + initial + " not in " + min + ".." + max);
     }
+    if (usefulLow < usefulHigh && !(usefulLow >= min && usefulHigh <= max)) {
+      throw new IllegalArgumentException(
+          key + ": useful " + usefulLow + ".." + usefulHigh + " not in " + min + ".." + max);
+    }
+  }
+
+  /** A number of which no part is known to be the useful one. */
+  public NumberField(String key, Unit unit, double min, double max, double initial, double step) {
+    this(key, unit, min, max, initial, step, 0, 0);
+  }
+
+  /** The same, with the part of the range in which most good work lies. */
+  public NumberField useful(double low, double high) {
+    return new NumberField(key, unit, min, max, initial, step, low, high);
   }
 
   @Override

@@ -1,7 +1,11 @@
 package carezza.sheet;
 
 import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Deque;
+import java.util.List;
+import java.util.Objects;
 
 /**
  * The run sheets of a sitting in the order they were made, with undo and redo. Since sheets are
@@ -35,6 +39,36 @@ public final class History {
 
   public boolean canRedo() {
     return !future.isEmpty();
+  }
+
+  /** All sheets from the first to the last that can be gone to. */
+  public List<RunSheet> all() {
+    List<RunSheet> out = new ArrayList<>(past);
+    Collections.reverse(out);
+    out.add(now);
+    out.addAll(future);
+    return out;
+  }
+
+  /** Which of {@link #all} is the present one. */
+  public int at() {
+    return past.size();
+  }
+
+  /**
+   * Goes to one of {@link #all}.
+   *
+   * @throws IndexOutOfBoundsException when there is none of that number
+   */
+  public RunSheet goTo(int number) {
+    Objects.checkIndex(number, past.size() + 1 + future.size());
+    while (at() > number) {
+      undo();
+    }
+    while (at() < number) {
+      redo();
+    }
+    return now;
   }
 
   public RunSheet undo() {

@@ -34,6 +34,9 @@ import java.util.function.DoubleConsumer;
 public final class Exporter {
   private static final int STRIP = 256;
 
+  /** Squares along a side of the sample from which the size of a file is reckoned. */
+  private static final int SAMPLES = 3;
+
   /** Shares of the work that are done when the picture is rendered, and when it is written. */
   private static final double RENDERED = 0.75;
 
@@ -136,6 +139,36 @@ public final class Exporter {
     return image;
   }
 
+  /**
+   * About how many bytes a file will have, from a sample of squares spread over the picture.
+   *
+   * @param view the picture to write
+   */
+  public static long estimate(
+      PictureFile source, Engine engine, PixelReader view, ExportSettings settings)
+      throws IOException {
+    SourcePicture p = source.picture();
+    int side = Math.min(STRIP, Math.min(p.width(), p.height()));
+    boolean alpha = p.channels() == 4 && settings.format().hasAlpha();
+    BufferedImage sample = SampleImage.of(SAMPLES * side, SAMPLES * side, settings.depth(), alpha);
+    for (int v = 0; v < SAMPLES; v++) {
+      for (int u = 0; u < SAMPLES; u++) {
+        int x = (int) ((p.width() - side) * (u + 0.5) / SAMPLES);
+        int y = (int) ((p.height() - side) * (v + 0.5) / SAMPLES);
+        Rect r = new Rect(x, y, side, side);
+        square(source, engine, view, settings, sample, r, u * side, v * side);
+      }
+    }
+    Path file = Files.createTempFile("carezza", ".estimate");
+    try {
+      settings.format().write(sample, settings.quality(), new byte[0], file);
+      double share = (double) SAMPLES * SAMPLES * side * side / ((double) p.width() * p.height());
+      return Math.round(Files.size(file) / share);
+    } finally {
+      Files.deleteIfExists(file);
+    }
+  }
+
   private static void strip(
       PictureFile source,
       Engine engine,
@@ -143,40 +176,52 @@ public final class Exporter {
       ExportSettings settings,
       BufferedImage image,
       Rect strip) {
+    for (int x0 = 0; x0 < strip.w(); x0 += STRIP) {
+      Rect r = new Rect(x0, strip.y(), STRIP, strip.h()).intersect(strip);
+      square(source, engine, view, settings, image, r, r.x(), r.y());
+    }
+  }
+
+  /** Codes of a rectangle of the picture, put at a place of an image. */
+  private static void square(
+      PictureFile source,
+      Engine engine,
+      PixelReader view,
+      ExportSettings settings,
+      BufferedImage image,
+      Rect r,
+      int toX,
+      int toY) {
     SourcePicture p = source.picture();
     ColorEncoding to = settings.toSrgb() ? ColorEncoding.srgb() : source.encoding();
     boolean own = !settings.toSrgb() && settings.depth() == p.depth();
     float[] m = to.toWorking().inverse().floats();
     WritableRaster raster = image.getRaster();
     int bands = raster.getNumBands();
-    PixelReader original = engine.original();
-    for (int x0 = 0; x0 < strip.w(); x0 += STRIP) {
-      Rect r = new Rect(x0, strip.y(), STRIP, strip.h()).intersect(strip);
-      RgbBlock now = view.read(0, r);
-      RgbBlock before = original.read(0, r);
-      int[] px = new int[r.w() * r.h() * bands];
-      for (int i = 0; i < now.size(); i++) {
-        float red = now.r()[i];
-        float green = now.g()[i];
-        float blue = now.b()[i];
-        int x = r.x() + i % r.w();
-        int y = r.y() + i / r.w();
-        int at = i * bands;
-        if (own && red == before.r()[i] && green == before.g()[i] && blue == before.b()[i]) {
-          for (int c = 0; c < 3; c++) {
-            px[at + c] = p.code(c, x, y);
-          }
-        } else {
-          px[at] = to.encode(0, settings.depth(), m[0] * red + m[1] * green + m[2] * blue);
-          px[at + 1] = to.encode(1, settings.depth(), m[3] * red + m[4] * green + m[5] * blue);
-          px[at + 2] = to.encode(2, settings.depth(), m[6] * red + m[7] * green + m[8] * blue);
+    RgbBlock now = view.read(0, r);
+    RgbBlock before = engine.original().read(0, r);
+    int[] px = new int[r.w() * r.h() * bands];
+    for (int i = 0; i < now.size(); i++) {
+      float red = now.r()[i];
+      float green = now.g()[i];
+      float blue = now.b()[i];
+      int x = r.x() + i % r.w();
+      int y = r.y() + i / r.w();
+      int at = i * bands;
+      if (own && red == before.r()[i] && green == before.g()[i] && blue == before.b()[i]) {
+        for (int c = 0; c < 3; c++) {
+          px[at + c] = p.code(c, x, y);
         }
-        if (bands == 4) {
-          int a = p.code(3, x, y);
-          px[at + 3] = p.depth() == settings.depth() ? a : p.depth() == 16 ? a / 257 : a * 257;
-        }
+      } else {
+        px[at] = to.encode(0, settings.depth(), m[0] * red + m[1] * green + m[2] * blue);
+        px[at + 1] = to.encode(1, settings.depth(), m[3] * red + m[4] * green + m[5] * blue);
+        px[at + 2] = to.encode(2, settings.depth(), m[6] * red + m[7] * green + m[8] * blue);
       }
-      raster.setPixels(r.x(), r.y(), r.w(), r.h(), px);
+      if (bands == 4) {
+        int a = p.code(3, x, y);
+        px[at + 3] = p.depth() == settings.depth() ? a : p.depth() == 16 ? a / 257 : a * 257;
+      }
     }
+    raster.setPixels(toX, toY, r.w(), r.h(), px);
   }
 }

@@ -10,19 +10,24 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
 
 /**
- * A value as a bar to drag: 22 px to hit, a thin track to see. Dragging previews, letting go
- * commits; with Shift held it moves at a tenth. Arrow keys step, a double click goes back to the
- * start value.
+ * A value as a bar to drag: 22 px to hit, a thin track to see, the useful part of its range tinted.
+ * Dragging previews, letting go commits; with Shift held it moves at a tenth. Arrow keys step, Home
+ * goes back to the start value, as a double click does.
  */
 public final class Bar extends Region {
   private static final double HIT = 22;
+  private static final double EDGE = 3;
 
   private final DoubleProperty value = new SimpleDoubleProperty();
   private final double min;
   private final double max;
   private final double step;
   private final double start;
+  private double end;
+  private double usefulFrom;
+  private double usefulTo;
   private final Region track = new Region();
+  private final Region useful = new Region();
   private final Region fill = new Region();
   private final Region knob = new Region();
   private DoubleConsumer onPreview = v -> {};
@@ -36,11 +41,13 @@ public final class Bar extends Region {
     this.max = max;
     this.step = step;
     this.start = start;
+    end = max;
     getStyleClass().add("bar");
+    useful.getStyleClass().add("bar-useful");
     track.getStyleClass().add("bar-track");
     fill.getStyleClass().add("bar-fill");
     knob.getStyleClass().add("bar-knob");
-    getChildren().addAll(track, fill, knob);
+    getChildren().addAll(useful, track, fill, knob);
     setFocusTraversable(true);
     setAccessibleRole(AccessibleRole.SLIDER);
     setAccessibleText(name);
@@ -68,6 +75,10 @@ public final class Bar extends Region {
             value.set(rounded(value.get() + (e.getCode() == KeyCode.RIGHT ? by : -by)));
             onCommit.accept(value.get());
             e.consume();
+          } else if (e.getCode() == KeyCode.HOME) {
+            value.set(this.start);
+            onCommit.accept(value.get());
+            e.consume();
           }
         });
   }
@@ -82,12 +93,34 @@ public final class Bar extends Region {
     return this;
   }
 
+  /**
+   * Draws the bar on a longer scale than it has values for, so that bars of several ends can be
+   * compared.
+   */
+  public Bar onScaleTo(double scaleEnd) {
+    end = Math.max(max, scaleEnd);
+    return this;
+  }
+
+  /** Tints the part of the range in which most good work lies. */
+  public Bar useful(double from, double to) {
+    usefulFrom = from;
+    usefulTo = to;
+    return this;
+  }
+
+  /** What its values are measured in, for those who hear them. */
+  public Bar in(String unitName) {
+    setAccessibleHelp(unitName);
+    return this;
+  }
+
   private void press(MouseEvent e) {
     requestFocus();
     moved = false;
     dragFrom = e.getX();
     if (Math.abs(e.getX() - position()) > 10) {
-      value.set(rounded(min + (max - min) * (e.getX() - 5) / Math.max(1, getWidth() - 10)));
+      value.set(rounded(min + (end - min) * (e.getX() - EDGE) / room()));
       moved = true;
       onPreview.accept(value.get());
     }
@@ -97,8 +130,7 @@ public final class Bar extends Region {
 
   private void drag(MouseEvent e) {
     double fine = e.isShiftDown() ? 0.1 : 1;
-    double v =
-        valueFrom + fine * (max - min) * (e.getX() - dragFrom) / Math.max(1, getWidth() - 10);
+    double v = valueFrom + fine * (end - min) * (e.getX() - dragFrom) / room();
     double r = rounded(v);
     if (r != value.get()) {
       value.set(r);
@@ -114,7 +146,15 @@ public final class Bar extends Region {
   }
 
   private double position() {
-    return 5 + (getWidth() - 10) * (value.get() - min) / (max - min);
+    return x(value.get());
+  }
+
+  private double room() {
+    return Math.max(1, getWidth() - 2 * EDGE);
+  }
+
+  private double x(double v) {
+    return EDGE + room() * (v - min) / (end - min);
   }
 
   @Override
@@ -129,12 +169,14 @@ public final class Bar extends Region {
 
   @Override
   protected void layoutChildren() {
-    double mid = getHeight() / 2;
-    double zero = min < 0 ? 5 + (getWidth() - 10) * -min / (max - min) : 5;
+    double mid = Math.round(getHeight() / 2);
+    double zero = x(Math.max(min, Math.min(max, 0)));
     double p = position();
-    track.resizeRelocate(5, mid - 2, getWidth() - 10, 4);
-    fill.resizeRelocate(Math.min(zero, p), mid - 2, Math.abs(p - zero), 4);
-    knob.resizeRelocate(p - 4, mid - 8, 8, 16);
+    useful.setVisible(usefulTo > usefulFrom);
+    useful.resizeRelocate(x(usefulFrom), mid - 5, x(usefulTo) - x(usefulFrom), 10);
+    track.resizeRelocate(EDGE, mid - 1.5, x(max) - EDGE, 3);
+    fill.resizeRelocate(Math.min(zero, p), mid - 1.5, Math.abs(p - zero), 3);
+    knob.resizeRelocate(Math.round(p) - 3, mid - 7, 6, 14);
   }
 
   @Override

@@ -11,21 +11,28 @@ import javafx.scene.layout.Priority;
 /** A bar with its name before it and its value behind it, kept up to date with a pass. */
 public final class BarRow extends HBox {
   private final Bar bar;
+  private final Label name = new Label();
   private final Label number = new Label();
   private final ToDoubleFunction<Pass> value;
   private final DoubleFunction<String> format;
 
   public BarRow(Bar bar, ToDoubleFunction<Pass> value, DoubleFunction<String> format) {
-    super(6);
+    super(8);
     this.bar = bar;
     this.value = value;
     this.format = format;
-    Label name = new Label(bar.getAccessibleText());
+    name.setText(bar.getAccessibleText());
     name.getStyleClass().add("row-name");
     number.getStyleClass().add("row-number");
     HBox.setHgrow(bar, Priority.ALWAYS);
     getChildren().addAll(name, bar, number);
     setAlignment(Pos.CENTER_LEFT);
+  }
+
+  /** Calls the row something else, and gives its name. */
+  public Label name(String words) {
+    name.setText(words);
+    return name;
   }
 
   public void update(Pass p) {

@@ -16,7 +16,7 @@ import javafx.scene.shape.Polyline;
  * A curve with its knots: a knot is dragged, a click beside the knots puts one there, Delete takes
  * the chosen one out. From the keyboard Page Up and Page Down choose a knot, the arrows move it.
  */
-final class CurveEditor extends Region {
+public final class CurveEditor extends Region {
   private static final double HEIGHT = 120;
   private static final double EDGE = 6;
   private static final double NEAR = 10;

@@ -76,6 +76,7 @@ public final class Editors {
   private static Editor number(NumberField f, Edits edits) {
     Bar bar = new Bar(name(f), f.min(), f.max(), f.initial(), f.step());
     bar.setId("bar-" + f.key());
+    bar.useful(f.usefulLow(), f.usefulHigh()).in(Numbers.unit(f.unit()));
     bar.on(v -> edits.change(p -> p.with(f, v), false), v -> edits.change(p -> p.with(f, v), true));
     BarRow row = new BarRow(bar, p -> p.get(f), v -> Numbers.of(f.unit(), v));
     return new Made(row, row::update);
@@ -168,9 +169,11 @@ public final class Editors {
 
   private static Editor place(PlaceField f, Edits edits) {
     Button point = new Button(name(f));
+    point.getStyleClass().add("quiet");
     point.setId("place-" + f.key());
     point.setOnAction(e -> edits.point(f));
     Button forget = new Button(Words.of("place.forget"));
+    forget.getStyleClass().add("quiet");
     forget.setId("place-forget-" + f.key());
     forget.setAccessibleText(Words.of("place.forgetName", name(f)));
     forget.setOnAction(e -> edits.change(p -> p.with(f, Optional.empty()), true));

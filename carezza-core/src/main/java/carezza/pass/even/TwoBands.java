@@ -40,10 +40,12 @@ import java.util.OptionalDouble;
  * (a bell of the deviation), so that edges and planes, which are large, stay.
  */
 public final class TwoBands implements PassKind {
-  private static final NumberField SPLIT = new NumberField("split", Unit.MM, 1, 3.5, 1.8, 0.1);
+  private static final NumberField SPLIT =
+      new NumberField("split", Unit.MM, 1, 3.5, 1.8, 0.1).useful(1.4, 2.4);
   private static final NumberField EVENING =
-      new NumberField("evening", Unit.PERCENT, 0, 100, 95, 1);
-  private static final NumberField HOLD = new NumberField("hold", Unit.STOP, 0, 0.3, 0.01, 0.01);
+      new NumberField("evening", Unit.PERCENT, 0, 100, 95, 1).useful(60, 100);
+  private static final NumberField HOLD =
+      new NumberField("hold", Unit.STOP, 0, 0.3, 0.01, 0.01).useful(0, 0.06);
 
   /** Blotch before the retouching, L*, from which evening is recommended. */
   private static final double BLOTCHED = 0.8;

@@ -30,9 +30,11 @@ import java.util.Optional;
  */
 public final class Whiten implements PassKind {
   private static final NumberField YELLOW =
-      new NumberField("yellowLeft", Unit.PERCENT, 35, 100, 60, 1);
-  private static final NumberField LIFT = new NumberField("lift", Unit.STOP, 0, 0.3, 0.12, 0.01);
-  private static final NumberField RED = new NumberField("redLeft", Unit.PERCENT, 0, 100, 70, 1);
+      new NumberField("yellowLeft", Unit.PERCENT, 35, 100, 60, 1).useful(45, 75);
+  private static final NumberField LIFT =
+      new NumberField("lift", Unit.STOP, 0, 0.3, 0.12, 0.01).useful(0.05, 0.18);
+  private static final NumberField RED =
+      new NumberField("redLeft", Unit.PERCENT, 0, 100, 70, 1).useful(50, 85);
 
   /** b* of teeth and of whites in neutral light is about 16 and 4; provisional. */
   private static final double TEETH_YELLOW = 20;

@@ -28,10 +28,12 @@ import java.util.function.UnaryOperator;
  * gain in stops. Strength scales the three settings, so 50 % is half the shift in mired.
  */
 public final class Neutral implements PassKind {
-  private static final NumberField MIRED = new NumberField("mired", Unit.MIRED, -150, 150, 0, 1);
-  private static final NumberField DUV = new NumberField("duv", Unit.DUV, -0.05, 0.05, 0, 0.001);
+  private static final NumberField MIRED =
+      new NumberField("mired", Unit.MIRED, -150, 150, 0, 1).useful(-50, 50);
+  private static final NumberField DUV =
+      new NumberField("duv", Unit.DUV, -0.05, 0.05, 0, 0.001).useful(-0.01, 0.01);
   private static final NumberField EXPOSURE =
-      new NumberField("exposure", Unit.STOP, -4, 4, 0, 0.05);
+      new NumberField("exposure", Unit.STOP, -4, 4, 0, 0.05).useful(-0.7, 0.7);
   private static final PlaceField PLACE = new PlaceField("neutral", 5, true);
 
   @Override

@@ -26,8 +26,10 @@ import java.util.Optional;
  * every colour setting. Point-wise, so texture passes through.
  */
 public final class LightCurve implements PassKind {
-  private static final NumberField STOPS = new NumberField("stops", Unit.STOP, 0, 2, 0.5, 0.02);
-  private static final NumberField COLOUR = new NumberField("colour", Unit.PERCENT, 0, 100, 70, 1);
+  private static final NumberField STOPS =
+      new NumberField("stops", Unit.STOP, 0, 2, 0.5, 0.02).useful(0.2, 0.8);
+  private static final NumberField COLOUR =
+      new NumberField("colour", Unit.PERCENT, 0, 100, 70, 1).useful(55, 85);
 
   /** Softness of the border at which strokes end where skin does, mm. */
   private static final double SKIN_BORDER_MM = 2;

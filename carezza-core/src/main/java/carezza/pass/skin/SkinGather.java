@@ -40,8 +40,10 @@ import java.util.Optional;
  * surround.
  */
 public final class SkinGather implements PassKind {
-  private static final NumberField GATHER = new NumberField("gather", Unit.PERCENT, 0, 100, 55, 1);
-  private static final NumberField LIGHT = new NumberField("light", Unit.PERCENT, 0, 50, 0, 1);
+  private static final NumberField GATHER =
+      new NumberField("gather", Unit.PERCENT, 0, 100, 55, 1).useful(35, 70);
+  private static final NumberField LIGHT =
+      new NumberField("light", Unit.PERCENT, 0, 50, 0, 1).useful(0, 20);
   private static final PlaceField PLACE = new PlaceField("reference", 10);
 
   /** Colour spread before the retouching from which gathering is recommended. */

@@ -1,75 +1,70 @@
-package carezza.app;
+package carezza.app.card;
 
+import carezza.app.BenchModel;
+import carezza.app.Miniatures;
+import carezza.app.OpenPicture;
+import carezza.app.Words;
 import carezza.pass.Pass;
-import carezza.pass.PassKind;
 import carezza.pass.Stage;
 import carezza.sheet.Kinds;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import javafx.application.Platform;
-import javafx.geometry.Pos;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
-import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.Tooltip;
-import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /** The run sheet as a card read downwards; the chosen pass opens in place. */
-final class JobCard extends VBox {
+public final class JobCard extends VBox {
   private final BenchModel model;
+  private final Miniatures miniatures;
   private final VBox list = new VBox();
   private final ScrollPane scroll = new ScrollPane(list);
-  private final Label title = new Label();
-  private final Label job = new Label();
-  private final SitterRows sitter;
+  private final SitterRow sitter;
+  private final WhereOpen whereOpen = new WhereOpen();
   private final Map<Long, PassRow> rows = new HashMap<>();
-  private final Map<PassKind, Button> recommended = new HashMap<>();
+  private final List<StageRow> stages = new ArrayList<>();
   private List<Object> order = List.of();
 
-  JobCard(BenchModel model, Node header) {
+  /**
+   * @param head of the card
+   * @param foot where things are found by typing
+   */
+  public JobCard(BenchModel model, Miniatures miniatures, Node head, Node foot) {
     this.model = model;
-    sitter = new SitterRows(model);
+    this.miniatures = miniatures;
+    sitter = new SitterRow(model);
     getStyleClass().add("card");
     setId("jobCard");
-    title.getStyleClass().add("title");
-    job.getStyleClass().add("soft");
-    VBox head = new VBox(2, header, title, job);
-    head.getStyleClass().add("card-head");
+    list.setAccessibleText(Words.of("card.accessible"));
     scroll.setFitToWidth(true);
     scroll.setFocusTraversable(false);
     scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
     scroll.getStyleClass().add("card-scroll");
     VBox.setVgrow(scroll, Priority.ALWAYS);
-    getChildren().addAll(head, scroll);
+    getChildren().addAll(head, scroll, foot);
     model.sheet().addListener((o, a, b) -> update());
     model.passes().chosen().addListener((o, a, b) -> update());
     model.picture().addListener((o, a, b) -> update());
     model.covered().addListener((o, a, b) -> update());
     model.readings().addListener((o, a, b) -> update());
+    whereOpen.addListener((o, a, b) -> update());
     update();
   }
 
   private void update() {
     OpenPicture p = model.picture().get();
-    title.setText(
-        p == null ? Words.of("card.noPicture") : p.file().path().getFileName().toString());
-    job.setText(
-        p == null ? "" : p.file().path().toAbsolutePath().getParent().getFileName().toString());
     List<Object> now = order();
     if (!now.equals(order)) {
       order = now;
-      rebuild();
+      rebuild(p);
     }
-    recommended.forEach(this::recommend);
+    stages.forEach(StageRow::update);
     for (Pass q : model.sheet().get().passes()) {
       PassRow row = rows.get(q.id());
       if (row != null) {
@@ -80,19 +75,6 @@ final class JobCard extends VBox {
         }
       }
     }
-  }
-
-  /** Says beside a kind what recommends it. */
-  private void recommend(PassKind k, Button add) {
-    String why = k.finding(model.known()).map(KindWords::sentence).orElse("");
-    if (why.isEmpty()) {
-      add.setTooltip(null);
-    } else if (add.getTooltip() == null) {
-      add.setTooltip(new Tooltip(why));
-    } else {
-      add.getTooltip().setText(why);
-    }
-    add.setAccessibleText(Words.of("add.accessible", KindWords.name(k)) + " " + why);
   }
 
   /** Which rows there are, and in which order. */
@@ -106,20 +88,22 @@ final class JobCard extends VBox {
     return out;
   }
 
-  private void rebuild() {
+  private void rebuild(OpenPicture p) {
     list.getChildren().clear();
     rows.clear();
-    recommended.clear();
-    if (!model.isOpen()) {
+    stages.clear();
+    if (p == null) {
       return;
     }
     list.getChildren().add(sitter);
     for (Stage stage : shown()) {
-      list.getChildren().add(stageRow(stage));
-      for (Pass p : model.sheet().get().passes()) {
-        if (p.kind().stage() == stage) {
-          PassRow row = new PassRow(model, p);
-          rows.put(p.id(), row);
+      StageRow head = new StageRow(model, stage);
+      stages.add(head);
+      list.getChildren().add(head);
+      for (Pass q : model.sheet().get().passes()) {
+        if (q.kind().stage() == stage) {
+          PassRow row = new PassRow(model, miniatures, whereOpen, q);
+          rows.put(q.id(), row);
           list.getChildren().add(row);
           if (row.isOpen()) {
             Platform.runLater(() -> bringIntoView(row));
@@ -149,27 +133,5 @@ final class JobCard extends VBox {
     if (top < now || bottom > now) {
       scroll.setVvalue(Math.max(0, Math.min(1, (top < now ? top : bottom) / height)));
     }
-  }
-
-  private Node stageRow(Stage stage) {
-    Label numeral = new Label(String.valueOf(stage.ordinal() + 1));
-    numeral.getStyleClass().add("numeral");
-    Label name = new Label(Words.of("stage." + stage.name().toLowerCase(Locale.ROOT)));
-    Region space = new Region();
-    HBox.setHgrow(space, Priority.ALWAYS);
-    HBox row = new HBox(8, numeral, name, space);
-    for (PassKind k : Kinds.all()) {
-      if (k.stage() == stage) {
-        Button add = new Button(Words.of("add." + k.key()));
-        add.setId("add-" + k.key());
-        add.getStyleClass().add("add");
-        add.setOnAction(e -> model.passes().add(k));
-        recommended.put(k, add);
-        row.getChildren().add(add);
-      }
-    }
-    row.setAlignment(Pos.CENTER_LEFT);
-    row.getStyleClass().add("stage");
-    return row;
   }
 }

@@ -1,5 +1,7 @@
-package carezza.app;
+package carezza.app.side;
 
+import carezza.app.BenchModel;
+import carezza.app.Words;
 import carezza.area.Area;
 import carezza.area.Extent;
 import carezza.area.Term;
@@ -15,12 +17,15 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /** The places that rival the eyes, numbered as on the picture, each with an offer to quieten it. */
-final class Rivals extends VBox {
+public final class Rivals extends VBox {
+  private static final double WIDTH = 208;
+
   private final BenchModel model;
 
-  Rivals(BenchModel model) {
+  public Rivals(BenchModel model) {
     this.model = model;
     getStyleClass().add("dials");
+    setPrefWidth(WIDTH);
     model.rivals().addListener((o, a, b) -> update());
     model.looking().view().addListener((o, a, b) -> update());
     update();
@@ -57,10 +62,12 @@ final class Rivals extends VBox {
     Region space = new Region();
     HBox.setHgrow(space, Priority.ALWAYS);
     Button quieten = new Button(Words.of("pull.quieten"));
+    quieten.getStyleClass().add("quiet");
     quieten.setId("quieten-" + number);
     quieten.setAccessibleText(Words.of("pull.quietenPlace", number));
     quieten.setOnAction(e -> quieten(p));
     Button leave = new Button(Words.of("pull.leave"));
+    leave.getStyleClass().add("quiet");
     leave.setId("leave-" + number);
     leave.setAccessibleText(Words.of("pull.leavePlace", number));
     leave.setOnAction(e -> model.leaveAlone(p));

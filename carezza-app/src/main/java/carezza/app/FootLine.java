@@ -1,41 +1,46 @@
 package carezza.app;
 
+import carezza.app.side.Dials;
 import carezza.screen.check.CheckViews;
 import java.util.Locale;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 
-/** One line at the foot: what left its band or what to do next, zoom, colour, saved state. */
-final class StatusLine extends HBox {
+/**
+ * One line at the foot of the desk: what left its target or what to do next; a length on the
+ * sitter, the colour under the pointer, the zoom, what is saved, the neighbouring pictures.
+ */
+final class FootLine extends HBox {
   private final BenchModel model;
   private final Label say = new Label();
   private final Label zoom = new Label();
   private final Label colour = new Label();
   private final Label saved = new Label();
 
-  StatusLine(BenchModel model, PictureView view, Runnable previous, Runnable next) {
+  FootLine(BenchModel model, PictureView view, FileDesk files) {
+    super(16);
     this.model = model;
-    getStyleClass().add("status");
+    getStyleClass().addAll("foot", "on-desk");
     setAlignment(Pos.CENTER_LEFT);
     say.setId("say");
     saved.setId("saved");
+    zoom.setId("zoom");
     Region space = new Region();
     HBox.setHgrow(space, Priority.ALWAYS);
     say.setMinWidth(0);
-    Button back = new Button(Words.of("status.previous"));
-    back.setOnAction(e -> previous.run());
-    Button on = new Button(Words.of("status.next"));
-    on.setOnAction(e -> next.run());
+    Button back = neighbour("previous", "Page Up", () -> files.step(-1));
+    Button on = neighbour("next", "Page Down", () -> files.step(1));
     for (Label l : new Label[] {zoom, colour, saved}) {
       l.setMinWidth(Region.USE_PREF_SIZE);
     }
-    back.setMinWidth(Region.USE_PREF_SIZE);
-    on.setMinWidth(Region.USE_PREF_SIZE);
-    getChildren().addAll(say, space, colour, zoom, saved, back, on);
+    back.visibleProperty().bind(model.picture().isNotNull());
+    on.visibleProperty().bind(model.picture().isNotNull());
+    getChildren().addAll(say, space, colour, new ScaleBar(model, view), zoom, saved, back, on);
     view.viewport()
         .addListener((o, a, b) -> zoom.setText(b == null ? "" : Numbers.percent(100 * b.scale())));
     model.message().addListener((o, a, b) -> update());
@@ -47,7 +52,19 @@ final class StatusLine extends HBox {
     model.faces().offered().addListener((o, a, b) -> update());
     model.looking().view().addListener((o, a, b) -> update());
     model.looking().changesOfPass().addListener((o, a, b) -> update());
+    model.looking().state().addListener((o, a, b) -> update());
     update();
+  }
+
+  private static Button neighbour(String key, String keys, Runnable what) {
+    Button b = new Button(Words.of("status." + key));
+    b.setId(key);
+    b.getStyleClass().add("quiet");
+    b.setMinWidth(Region.USE_PREF_SIZE);
+    b.setTooltip(new Tooltip(Words.of("tip.key", Words.of("status." + key + ".picture"), keys)));
+    b.setAccessibleText(Words.of("status." + key + ".picture"));
+    b.setOnAction(e -> what.run());
+    return b;
   }
 
   void colour(double[] lab) {
@@ -67,7 +84,7 @@ final class StatusLine extends HBox {
 
   private String sentence() {
     if (!model.isOpen()) {
-      return Words.of("next.open");
+      return model.message().get();
     }
     if (!model.message().get().isEmpty()) {
       return model.message().get();

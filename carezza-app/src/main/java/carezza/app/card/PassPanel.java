@@ -1,0 +1,141 @@
+package carezza.app.card;
+
+import carezza.app.BenchModel;
+import carezza.app.KindWords;
+import carezza.app.Miniatures;
+import carezza.app.Numbers;
+import carezza.app.Words;
+import carezza.app.edit.BarRow;
+import carezza.app.edit.Editor;
+import carezza.app.edit.Editors;
+import carezza.app.edit.Edits;
+import carezza.pass.Action;
+import carezza.pass.Pass;
+import carezza.setting.Field;
+import carezza.setting.PlaceField;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/** The chosen pass, open: its strength and settings, what it can do, where it acts, its ladder. */
+final class PassPanel extends VBox {
+  private final BenchModel model;
+  private final long id;
+  private final List<Consumer<Pass>> refresh = new ArrayList<>();
+
+  PassPanel(
+      BenchModel model, Miniatures miniatures, WhereOpen whereOpen, Pass pass, PassMenu menu) {
+    this.model = model;
+    id = pass.id();
+    getStyleClass().add("pass-panel");
+    getChildren().add(head(pass, menu));
+    for (Field<?> f : pass.kind().fields()) {
+      Editors.of(f, edits(model, id)).ifPresent(this::show);
+    }
+    actions(pass);
+    if (pass.isPartlyUnknown()) {
+      getChildren().add(hint("pass.newer"));
+    }
+    if (pass.kind().usesArea()) {
+      WherePanel where = new WherePanel(model, miniatures, whereOpen, pass);
+      refresh.add(where::update);
+      getChildren().add(where);
+    }
+    PassRow.strengthBar(model, pass)
+        .ifPresent(
+            b -> {
+              Ladder ladder = new Ladder(model, miniatures, pass);
+              refresh.add(ladder::update);
+              getChildren().add(ladder);
+            });
+    update(pass);
+  }
+
+  void update(Pass p) {
+    refresh.forEach(r -> r.accept(p));
+  }
+
+  /** Name and strength in one row, and what can be done with the pass as a whole. */
+  private Node head(Pass pass, PassMenu menu) {
+    Button more = new Button(Words.of("pass.more"));
+    more.setId("more");
+    more.getStyleClass().addAll("quiet", "more");
+    more.setAccessibleText(Words.of("pass.moreOf", KindWords.name(pass.kind())));
+    more.setOnAction(
+        e -> {
+          Bounds b = more.localToScreen(more.getBoundsInLocal());
+          menu.show(more, b.getMinX(), b.getMaxY());
+        });
+    return PassRow.strengthBar(model, pass)
+        .map(
+            bar -> {
+              bar.setId("strength");
+              BarRow row = new BarRow(bar, q -> 100 * q.strength(), Numbers::percent);
+              row.name(KindWords.name(pass.kind())).getStyleClass().add("strong");
+              row.getStyleClass().add("pass-head");
+              row.getChildren().add(more);
+              refresh.add(row::update);
+              return (Node) row;
+            })
+        .orElseGet(
+            () -> {
+              Label name = new Label(KindWords.name(pass.kind()));
+              name.setWrapText(true);
+              HBox.setHgrow(name, Priority.ALWAYS);
+              return new HBox(8, name, more);
+            });
+  }
+
+  private void show(Editor e) {
+    getChildren().add(e.node());
+    refresh.add(e::update);
+  }
+
+  static Edits edits(BenchModel model, long id) {
+    return new Edits() {
+      @Override
+      public void change(UnaryOperator<Pass> how, boolean done) {
+        model.passes().change(id, how, done);
+      }
+
+      @Override
+      public void point(PlaceField field) {
+        model.passes().point(id, field);
+      }
+    };
+  }
+
+  private void actions(Pass pass) {
+    FlowPane row = new FlowPane(12, 4);
+    for (Action a : pass.kind().actions()) {
+      if (a instanceof Action.PointAt point) {
+        Button b = new Button(Words.of("action." + point.key()));
+        b.setId(point.key());
+        b.getStyleClass().add("quiet");
+        b.setMinWidth(Region.USE_PREF_SIZE);
+        b.setOnAction(e -> model.passes().point(id, point));
+        row.getChildren().add(b);
+      }
+    }
+    if (!row.getChildren().isEmpty()) {
+      getChildren().add(row);
+    }
+  }
+
+  private static Node hint(String key) {
+    Label l = new Label(Words.of(key));
+    l.setWrapText(true);
+    l.getStyleClass().add("soft");
+    return l;
+  }
+}

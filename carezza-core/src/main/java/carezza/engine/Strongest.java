@@ -1,0 +1,81 @@
+package carezza.engine;
+
+import carezza.face.FaceMap;
+import carezza.face.Pin;
+import carezza.filter.Gaussian;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import carezza.pass.Pass;
+import carezza.sheet.RunSheet;
+import java.util.Optional;
+import java.util.function.BooleanSupplier;
+
+/** Where a pass has most to do: the place of a picture that it changes most. */
+public final class Strongest {
+  /** Pixels of the longer side of the level that is looked at, at most. */
+  private static final int LONG_SIDE = 320;
+
+  /** Changes are compared over so much skin, mm. */
+  private static final double OVER_MM = 12;
+
+  /** Less than this share of its light is no change. */
+  private static final float LEAST = 1e-3f;
+
+  private Strongest() {}
+
+  /**
+   * The middle of the place, in source pixels. Where the pass changes nothing it is the face, or
+   * the middle of the picture.
+   *
+   * @throws java.util.concurrent.CancellationException when cancelled
+   */
+  public static Pin place(Engine engine, RunSheet sheet, long passId, BooleanSupplier cancelled) {
+    Rect all = engine.source().bounds();
+    Pin usual =
+        sheet.faceMap().map(Strongest::belowEyes).orElse(new Pin(all.w() / 2.0, all.h() / 2.0));
+    Optional<Pass> pass = sheet.pass(passId);
+    if (pass.isEmpty()) {
+      return usual;
+    }
+    int level = 0;
+    while (Math.max(all.w(), all.h()) >> level > LONG_SIDE) {
+      level++;
+    }
+    RunSheet with = sheet.change(passId, p -> p.withOn(true).withStrength(1));
+    SheetView on = engine.view(with, cancelled);
+    SheetView off = engine.view(sheet.muting(p -> p.id() == passId), cancelled);
+    Rect r = on.bounds(level);
+    double sigma = OVER_MM / 2 * on.frame().pxPerMm() / (1 << level);
+    Plane changed = changed(on.read(level, r), off.read(level, r));
+    float[] v = Gaussian.blur(changed, Math.min(sigma, Math.min(r.w(), r.h()) / 4.0)).data();
+    int best = 0;
+    for (int i = 1; i < v.length; i++) {
+      best = v[i] > v[best] ? i : best;
+    }
+    double side = 1 << level;
+    return v[best] < LEAST
+        ? usual
+        : new Pin((best % r.w() + 0.5) * side, (best / r.w() + 0.5) * side);
+  }
+
+  /** Change of each pixel as a share of its own light. */
+  private static Plane changed(RgbBlock a, RgbBlock b) {
+    float[] out = new float[a.size()];
+    for (int i = 0; i < out.length; i++) {
+      float light = Math.abs(b.r()[i]) + Math.abs(b.g()[i]) + Math.abs(b.b()[i]) + 0.02f;
+      float by =
+          Math.abs(a.r()[i] - b.r()[i])
+              + Math.abs(a.g()[i] - b.g()[i])
+              + Math.abs(a.b()[i] - b.b()[i]);
+      out[i] = by / light;
+    }
+    return new Plane(a.rect(), out);
+  }
+
+  private static Pin belowEyes(FaceMap m) {
+    double x = (m.rightEye().x() + m.leftEye().x()) / 2;
+    double y = (m.rightEye().y() + m.leftEye().y()) / 2;
+    return new Pin(x, y + 30 * m.pxPerMm());
+  }
+}
