@@ -110,7 +110,9 @@ public final class BenchView extends StackPane implements AutoCloseable {
             new Dials(model, this::toggleReadings),
             new Rivals(model),
             new AsSeen(model, miniatures, view, new Viewing(habits)));
-    keys = new Keys(this, model, view, commands);
+    KeyPen keyPen = new KeyPen(view, model);
+    hand.take(keyPen);
+    keys = new Keys(this, model, view, commands, keyPen);
     getStyleClass().add("bench");
     desk.addListener((o, a, b) -> showDesk());
     desk.set(habits.desk());

@@ -69,6 +69,7 @@ final class ExportPanel extends VBox {
     srgb = s.toSrgb();
     quality = s.quality();
     fill();
+    lookup("#" + id(f.key())).requestFocus();
   }
 
   private ExportSettings settings() {
@@ -157,6 +158,7 @@ final class ExportPanel extends VBox {
           next.accept(settings());
         });
     Button stop = new Button(Words.of("action.cancel"));
+    stop.setId("exportCancel");
     stop.setOnAction(e -> setVisible(false));
     return new HBox(8, go, stop);
   }
@@ -169,19 +171,26 @@ final class ExportPanel extends VBox {
     return row;
   }
 
+  private static String id(String text) {
+    return "export-" + text.toLowerCase(Locale.ROOT).replace(' ', '-');
+  }
+
   private ToggleButton choice(
       ToggleGroup group, String text, boolean on, boolean off, Runnable what) {
     ToggleButton b = new ToggleButton(text);
-    b.setId("export-" + text.toLowerCase(Locale.ROOT).replace(' ', '-'));
+    b.setId(id(text));
     b.setToggleGroup(group);
     b.setSelected(on);
     b.setDisable(off);
-    b.setOnAction(
-        e -> {
-          b.setSelected(true);
-          what.run();
-          reckon();
-        });
+    b.setOnAction(e -> b.setSelected(true));
+    b.selectedProperty()
+        .addListener(
+            (o, a, now) -> {
+              if (now) {
+                what.run();
+                reckon();
+              }
+            });
     return b;
   }
 }

@@ -500,5 +500,6 @@ final class FileDesk implements AutoCloseable {
       look(p).ifPresent(f -> lastFrames.keep(p.file().path(), f));
     }
     found.close();
+    shelf.close();
   }
 }

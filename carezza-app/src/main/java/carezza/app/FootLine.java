@@ -80,6 +80,7 @@ final class FootLine extends HBox {
     saved.setText(
         !model.isOpen() ? "" : Words.of(model.unsaved().get() ? "status.unsaved" : "status.saved"));
     say.setText(sentence());
+    say.setTooltip(say.getText().isEmpty() ? null : new Tooltip(say.getText()));
   }
 
   private String sentence() {

@@ -44,6 +44,7 @@ final class Hand {
         .ifPresent(
             m -> {
               ContextMenu menu = new ContextMenu();
+              menu.setStyle(view.getScene().getRoot().getStyle());
               menu.getItems().addAll(items(m));
               if (!menu.getItems().isEmpty()) {
                 menu.show(view, e.getScreenX(), e.getScreenY());

@@ -16,9 +16,11 @@ import java.util.Set;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.ButtonBase;
+import javafx.scene.control.ContextMenu;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.stage.Window;
 
 /**
  * The keyboard of the bench. Plain keys do nothing while text is written or Alt is held, and what a
@@ -35,6 +37,9 @@ final class Keys {
     HELD.put("E", "keys.beforePass");
     HELD.put("Space", "keys.pan");
     HELD.put("Up  Down", "keys.choose");
+    HELD.put("Shift+arrows", "keys.hand");
+    HELD.put("Enter", "keys.touch");
+    HELD.put("Shift+Enter", "keys.penDown");
     HELD.put("Tab", "keys.focus");
     HELD.put("Esc", "keys.escape");
   }
@@ -125,8 +130,13 @@ final class Keys {
   private final BenchModel model;
   private final PictureView view;
   private final Commands commands;
+  private final KeyPen keyPen;
 
-  Keys(BenchView bench, BenchModel model, PictureView view, Commands commands) {
+  /** Whether the key that was pressed last was taken here. */
+  private boolean used;
+
+  Keys(BenchView bench, BenchModel model, PictureView view, Commands commands, KeyPen keyPen) {
+    this.keyPen = keyPen;
     this.bench = bench;
     this.model = model;
     this.view = view;
@@ -145,6 +155,7 @@ final class Keys {
   void install(Scene scene) {
     scene.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
     scene.addEventFilter(KeyEvent.KEY_RELEASED, this::released);
+    scene.addEventFilter(KeyEvent.KEY_TYPED, this::typed);
     scene
         .windowProperty()
         .addListener(
@@ -166,6 +177,13 @@ final class Keys {
     }
   }
 
+  /** The letter of a key that was used writes nothing where the focus has gone meanwhile. */
+  private void typed(KeyEvent e) {
+    if (used) {
+      e.consume();
+    }
+  }
+
   private void released(KeyEvent e) {
     down.remove(e.getCode());
     switch (e.getCode()) {
@@ -177,16 +195,27 @@ final class Keys {
 
   private void pressed(KeyEvent e) {
     boolean again = !down.add(e.getCode());
+    used = false;
     Node focus = view.getScene().getFocusOwner();
     // AltGr writes letters, and on some keyboards comes as Ctrl and Alt together.
     boolean writes = focus instanceof TextInputControl || e.isAltDown() || e.isMetaDown();
     boolean open = Layer.of(view.getScene()).isOpen();
-    if (writes || open) {
-      return;
-    }
-    if (e.isControlDown() ? control(e, again) : plain(e, again, hasOwnUse(focus))) {
+    if (open && !writes && e.getCode() == KeyCode.ESCAPE) {
+      Layer.of(view.getScene()).close();
       e.consume();
     }
+    if (writes || open || isMenuOpen()) {
+      return;
+    }
+    used = e.isControlDown() ? control(e, again) : plain(e, again, hasOwnUse(focus));
+    if (used) {
+      e.consume();
+    }
+  }
+
+  /** Menus have the keys while they are open. */
+  private static boolean isMenuOpen() {
+    return Window.getWindows().stream().anyMatch(w -> w instanceof ContextMenu && w.isShowing());
   }
 
   /** Whether a control with the focus has its own use for arrows, Space, Home and Enter. */
@@ -219,6 +248,9 @@ final class Keys {
     KeyCode code = e.getCode();
     Tool.Key own = TOOL_KEYS.get(code);
     if (own != null && !ownUse && model.tools().key(own)) {
+      return true;
+    }
+    if (keyPen.key(e)) {
       return true;
     }
     if (code == KeyCode.F10 && e.isShiftDown()) {

@@ -6,6 +6,7 @@ import carezza.engine.TileCache;
 import carezza.image.SourcePicture;
 import carezza.io.PictureFile;
 import carezza.io.PictureReader;
+import carezza.io.format.UnreadableFileException;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -82,11 +83,25 @@ final class PictureShelf {
     }
     FileTime changed = Files.exists(picture) ? Files.getLastModifiedTime(picture) : null;
     long size = changed == null ? 0 : Files.size(picture);
-    PictureFile file = PictureReader.read(picture, progress);
+    PictureFile file = decoded(picture, progress);
     Engine engine = new Engine(file.picture(), file.encoding(), cache, lasting);
     Ready now = new Ready(file, engine, changed, size);
     put(picture, now);
     return now;
+  }
+
+  /** What is kept of other pictures gives way where there is not memory enough for this one. */
+  private PictureFile decoded(Path picture, DoubleConsumer progress) throws IOException {
+    try {
+      return PictureReader.read(picture, progress);
+    } catch (UnreadableFileException e) {
+      if (!(e.getCause() instanceof OutOfMemoryError)) {
+        throw e;
+      }
+      clear();
+      cache.clear();
+      return PictureReader.read(picture, progress);
+    }
   }
 
   private synchronized Optional<Ready> find(Path picture) throws IOException {
@@ -128,5 +143,11 @@ final class PictureShelf {
   synchronized void clear() {
     ready.clear();
     held = 0;
+  }
+
+  /** Lets go of them and of all that was computed. */
+  void close() {
+    clear();
+    cache.clear();
   }
 }

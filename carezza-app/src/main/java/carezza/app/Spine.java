@@ -75,6 +75,7 @@ final class Spine extends VBox {
     b.setGraphic(marks);
     b.setContentDisplay(ContentDisplay.BOTTOM);
     b.setMaxWidth(Double.MAX_VALUE);
+    b.setMinWidth(USE_PREF_SIZE);
     b.setAccessibleText(Words.of("spine.accessible", word, passes.size()));
     b.setDisable(passes.isEmpty());
     b.setOnAction(e -> model.passes().chosen().set(next(passes)));

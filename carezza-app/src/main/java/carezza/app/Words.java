@@ -11,6 +11,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Properties;
 import java.util.TreeMap;
+import java.util.function.UnaryOperator;
 
 /**
  * All words on the screen, from one bundle, and those that kinds from elsewhere on the class path
@@ -22,7 +23,14 @@ public final class Words {
 
   private static final Map<String, String> ALL = load();
 
+  /** Changes every word on its way to the screen; only tests of long words do. */
+  private static volatile UnaryOperator<String> dress = UnaryOperator.identity();
+
   private Words() {}
+
+  static void dress(UnaryOperator<String> how) {
+    dress = how;
+  }
 
   private static Map<String, String> load() {
     Map<String, String> out = new TreeMap<>();
@@ -54,7 +62,7 @@ public final class Words {
     if (s == null) {
       throw new IllegalArgumentException("no words for '" + key + "'");
     }
-    return args.length == 0 ? s : new MessageFormat(s, Locale.ENGLISH).format(args);
+    return dress.apply(args.length == 0 ? s : new MessageFormat(s, Locale.ENGLISH).format(args));
   }
 
   public static boolean has(String key) {

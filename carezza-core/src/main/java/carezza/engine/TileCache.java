@@ -94,7 +94,8 @@ public final class TileCache {
   }
 
   /** Drops everything. */
-  void clear() {
+  /** Lets go of everything; it is computed again when it is asked for. */
+  public void clear() {
     synchronized (tiles) {
       tiles.clear();
       analysed.clear();

@@ -50,6 +50,7 @@ public final class CardHead extends VBox {
     redo.setOnAction(e -> model.redo());
     steps.setId("steps");
     steps.getStyleClass().add("quiet");
+    steps.setMinWidth(Region.USE_PREF_SIZE);
     steps.setAccessibleText(Words.of("steps.head"));
     steps.setTooltip(new Tooltip(Words.of("steps.head")));
     steps.setOnAction(e -> Choices.open(undo, Words.of("steps.head"), made()));

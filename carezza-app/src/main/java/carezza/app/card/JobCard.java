@@ -62,7 +62,11 @@ public final class JobCard extends VBox {
     List<Object> now = order();
     if (!now.equals(order)) {
       order = now;
+      boolean focused = isFocusInside();
       rebuild(p);
+      if (focused) {
+        focusChosen();
+      }
     }
     stages.forEach(StageRow::update);
     for (Pass q : model.sheet().get().passes()) {
@@ -74,6 +78,23 @@ public final class JobCard extends VBox {
           Platform.runLater(() -> bringIntoView(row));
         }
       }
+    }
+  }
+
+  private boolean isFocusInside() {
+    Node n = getScene() == null ? null : getScene().getFocusOwner();
+    while (n != null && n != list) {
+      n = n.getParent();
+    }
+    return n == list;
+  }
+
+  /** What had the focus is gone: the chosen pass has it then, or the first row. */
+  private void focusChosen() {
+    PassRow row = rows.get(model.passes().chosen().get());
+    Node next = row == null ? list.lookup(".quiet") : row;
+    if (next != null) {
+      next.requestFocus();
     }
   }
 

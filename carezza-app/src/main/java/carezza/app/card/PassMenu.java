@@ -24,6 +24,7 @@ final class PassMenu {
     up.setDisable(!model.sheet().get().canMove(id, -1));
     down.setDisable(!model.sheet().get().canMove(id, 1));
     ContextMenu menu = new ContextMenu();
+    menu.setStyle(owner.getScene().getRoot().getStyle());
     menu.getItems()
         .addAll(
             item(on ? "mute" : "unmute", () -> model.passes().mute(id)),

@@ -70,6 +70,7 @@ final class PassPanel extends VBox {
     Button more = new Button(Words.of("pass.more"));
     more.setId("more");
     more.getStyleClass().addAll("quiet", "more");
+    more.setMinWidth(USE_PREF_SIZE);
     more.setAccessibleText(Words.of("pass.moreOf", KindWords.name(pass.kind())));
     more.setOnAction(
         e -> {

@@ -16,6 +16,7 @@ import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
 import javafx.scene.input.ContextMenuEvent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -51,6 +52,7 @@ final class PassRow extends VBox {
     menu = new PassMenu(model, id);
     setId("pass-" + id);
     Label name = new Label(kind);
+    name.setMinWidth(USE_PREF_SIZE);
     Region space = new Region();
     HBox.setHgrow(space, Priority.ALWAYS);
     has.getStyleClass().add("soft");
@@ -125,6 +127,7 @@ final class PassRow extends VBox {
     pseudoClassStateChanged(Pseudo.MUTED, !p.on());
     String words = p.on() ? KindWords.has(p) : Words.of("pass.muted");
     has.setText(words);
+    has.setTooltip(words.isEmpty() ? null : new Tooltip(words));
     setAccessibleText(
         Words.of(
             "pass.accessible", kind, KindWords.where(p), Math.round(100 * p.strength()), words));

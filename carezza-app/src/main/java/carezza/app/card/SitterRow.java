@@ -28,6 +28,8 @@ final class SitterRow extends HBox {
     getStyleClass().add("sitter");
     setAlignment(Pos.CENTER_LEFT);
     say.getStyleClass().add("soft");
+    say.setWrapText(true);
+    say.setMinHeight(USE_PREF_SIZE);
     say.setId("sitter");
     say.setMaxWidth(Double.MAX_VALUE);
     HBox.setHgrow(say, Priority.ALWAYS);

@@ -35,6 +35,7 @@ final class StageRow extends HBox {
     this.stage = stage;
     name = new Label(word(stage));
     name.getStyleClass().add("stage-name");
+    name.setMinWidth(USE_PREF_SIZE);
     did.getStyleClass().add("soft");
     Region space = new Region();
     HBox.setHgrow(space, Priority.ALWAYS);
@@ -93,6 +94,7 @@ final class StageRow extends HBox {
             .findFirst()
             .orElse("");
     did.setText(words);
+    did.setTooltip(words.isEmpty() ? null : new Tooltip(words));
     name.pseudoClassStateChanged(Pseudo.EMPTY, own.isEmpty());
   }
 }

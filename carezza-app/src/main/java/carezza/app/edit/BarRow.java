@@ -23,6 +23,9 @@ public final class BarRow extends HBox {
     this.format = format;
     name.setText(bar.getAccessibleText());
     name.getStyleClass().add("row-name");
+    name.setWrapText(true);
+    name.setMinHeight(USE_PREF_SIZE);
+    number.setMinWidth(USE_PREF_SIZE);
     number.getStyleClass().add("row-number");
     HBox.setHgrow(bar, Priority.ALWAYS);
     getChildren().addAll(name, bar, number);

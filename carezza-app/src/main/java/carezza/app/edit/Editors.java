@@ -70,6 +70,8 @@ public final class Editors {
   private static Label rowName(String text) {
     Label l = new Label(text);
     l.getStyleClass().add("row-name");
+    l.setWrapText(true);
+    l.setMinHeight(Region.USE_PREF_SIZE);
     return l;
   }
 

@@ -59,6 +59,9 @@ public final class Choices extends ScrollPane {
     Layer layer = Layer.of(beside.getScene());
     Choices c = new Choices(name, all, layer::close);
     layer.open(c, beside, () -> {});
+    // Its rows are in the window only once it has been dressed.
+    c.applyCss();
+    c.layout();
     Platform.runLater(c::focusFirst);
   }
 

@@ -25,6 +25,9 @@ public final class DeskTones {
   /** Up to this lightness of the desk a card is dark, beyond it light. */
   private static final double DARK_CARD = 34;
 
+  /** Beyond this lightness black reads better on the desk than white. */
+  private static final double LIGHT_DESK = 49.5;
+
   /**
    * A card is so much lighter than the usual desk, and less by this share of what a desk is over.
    */
@@ -45,19 +48,20 @@ public final class DeskTones {
     boolean dark = desk <= DARK_CARD;
     double card = dark ? desk + 6 : desk + ABOVE - LESS * (desk - USUAL);
     int onDesk = put("desk", grey(desk));
-    int foot = put("foot", grey(desk > 55 ? desk + 4 : desk - 7));
+    boolean darkWords = desk > LIGHT_DESK;
+    int foot = put("foot", grey(desk + (darkWords ? 4 : -7)));
     int onCard = put("card", grey(card));
     int open = put("card-open", grey(card + (dark ? 4 : 5)));
     int control = put("control", grey(card + (dark ? 9 : -7)));
     put("rule", grey(card + (dark ? 12 : -9)));
     put("track", grey(card + (dark ? 24 : -24)));
-    put("desk-rule", grey(desk + (desk > 55 ? -12 : 12)));
-    put("desk-track", grey(desk + (desk > 55 ? -22 : 24)));
+    put("desk-rule", grey(desk + (darkWords ? -12 : 12)));
+    put("desk-track", grey(desk + (darkWords ? -22 : 24)));
     put("ink", words(1, onCard, open, control));
     put("ink-soft", words(0.62, onCard, open));
     put("accent", accent(onCard, open));
     put("on-accent", words(1, tones.get("accent")));
-    put("desk-target", grey(desk + (desk > 55 ? -32 : 30)));
+    put("desk-target", grey(desk + (darkWords ? -32 : 30)));
     put("desk-ink", words(1, onDesk, foot));
     put("desk-soft", words(0.7, onDesk, foot));
     put("desk-accent", accent(onDesk, foot));
@@ -88,8 +92,10 @@ public final class DeskTones {
   }
 
   private static int grey(double lightness) {
-    double f = (Math.max(0, Math.min(100, lightness)) + 16) / 116;
-    return ofLight(f * f * f, f * f * f, f * f * f);
+    double l = Math.max(0, Math.min(100, lightness));
+    double f = (l + 16) / 116;
+    double y = l > 8 ? f * f * f : l * 27 / 24389;
+    return ofLight(y, y, y);
   }
 
   private static int ofLight(double r, double g, double b) {
@@ -129,7 +135,7 @@ public final class DeskTones {
    * @param share of the best contrast, as far as words stay readable
    */
   private static int words(double share, int... grounds) {
-    boolean light = least(grey(97), grounds) > least(grey(5), grounds);
+    boolean light = least(grey(100), grounds) > least(grey(0), grounds);
     double from = light ? 97 : 5;
     double wanted = Math.max(CONTRAST, share * least(grey(from), grounds));
     int best = grey(light ? 100 : 0);

@@ -77,6 +77,8 @@ public final class AsSeen extends VBox {
         e -> view.zoomTo(viewing.width(p) / bounds.w(), view.getWidth() / 2, view.getHeight() / 2));
     Label size = new Label(Words.of("seen." + p.key() + ".size"));
     size.getStyleClass().add("soft");
+    size.setWrapText(true);
+    size.setMinHeight(Region.USE_PREF_SIZE);
     return new VBox(b, size);
   }
 
@@ -85,6 +87,8 @@ public final class AsSeen extends VBox {
     Button b = new Button();
     b.setId("seen-screen");
     b.getStyleClass().addAll("quiet", "soft");
+    b.setWrapText(true);
+    b.setMinHeight(Region.USE_PREF_SIZE);
     Runnable say =
         () ->
             b.setText(

@@ -243,6 +243,8 @@ public final class Dials extends StackPane {
 
   private static Node dial(Reading r) {
     Label name = new Label(ReadingWords.name(r));
+    name.setWrapText(true);
+    name.setMinHeight(Region.USE_PREF_SIZE);
     Region space = new Region();
     HBox.setHgrow(space, Priority.ALWAYS);
     Label now = new Label(r.isAvailable() ? ReadingWords.value(r) : Words.of("reading.none"));
