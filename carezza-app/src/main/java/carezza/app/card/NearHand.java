@@ -20,6 +20,7 @@ import java.util.function.Consumer;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -73,11 +74,17 @@ public final class NearHand extends VBox {
   private void fill(Pass p) {
     refresh.clear();
     Label name = new Label(KindWords.name(p.kind()));
+    name.setWrapText(true);
+    name.setMinHeight(USE_PREF_SIZE);
     Region space = new Region();
     HBox.setHgrow(space, Priority.ALWAYS);
     Label has = new Label();
     has.getStyleClass().add("soft");
-    refresh.add(q -> has.setText(q.on() ? KindWords.has(q) : Words.of("pass.muted")));
+    refresh.add(
+        q -> {
+          has.setText(q.on() ? KindWords.has(q) : Words.of("pass.muted"));
+          has.setTooltip(has.getText().isEmpty() ? null : new Tooltip(has.getText()));
+        });
     HBox head = new HBox(12, name, space, has);
     head.setAlignment(Pos.BASELINE_LEFT);
     getChildren().setAll(head);
