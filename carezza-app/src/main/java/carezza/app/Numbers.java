@@ -11,9 +11,9 @@ public final class Numbers {
     return switch (unit) {
       case PERCENT -> percent(v);
       case MM -> mm(v);
-      case STOP -> String.format(Locale.ENGLISH, "%.2f stop", v);
+      case STOP -> signed("%.2f stop", v);
       case MIRED -> signed("%+.0f mired", v);
-      case DUV -> signed("%+.3f", v);
+      case DUV -> signed("%+.3f Duv", v);
       case LSTAR -> String.format(Locale.ENGLISH, "%.1f L*", v);
       case NONE -> String.format(Locale.ENGLISH, "%.2f", v);
     };

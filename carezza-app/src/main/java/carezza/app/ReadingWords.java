@@ -77,15 +77,15 @@ public final class ReadingWords {
     return switch (format(r)) {
       case PERCENT, SHARE -> Numbers.percent(v);
       case LSTAR -> String.format(Locale.ENGLISH, "%.1f L*", v);
-      case DELTA_E -> String.format(Locale.ENGLISH, "%.1f", v);
-      case SIGNED_DELTA_E -> Numbers.signed("%+.1f", v);
+      case DELTA_E -> String.format(Locale.ENGLISH, "%.1f dE", v);
+      case SIGNED_DELTA_E -> Numbers.signed("%+.1f dE", v);
       case STOP -> Numbers.signed("%+.2f stop", v);
       case MM -> Numbers.mm(v);
       case CM2 -> String.format(Locale.ENGLISH, "%.1f cm\u00b2", v);
       case DEGREES -> Numbers.signed("%.0f\u00b0", v);
       case WHOLE -> Numbers.signed("%.0f", v);
       case MIRED -> Numbers.signed("%+.0f mired", v);
-      case DUV -> Numbers.signed("%+.3f", v);
+      case DUV -> Numbers.signed("%+.3f Duv", v);
       case TIMES -> String.format(Locale.ENGLISH, "\u00d7 %.2f", v);
     };
   }

@@ -15,6 +15,7 @@ public final class BarRow extends HBox {
   private final Label number = new Label();
   private final ToDoubleFunction<Pass> value;
   private final DoubleFunction<String> format;
+  private String below = "";
 
   public BarRow(Bar bar, ToDoubleFunction<Pass> value, DoubleFunction<String> format) {
     super(8);
@@ -32,6 +33,12 @@ public final class BarRow extends HBox {
     setAlignment(Pos.CENTER_LEFT);
   }
 
+  /** Says a value below 0 by another name instead of by its sign. */
+  BarRow below(String words) {
+    below = words;
+    return this;
+  }
+
   /** Calls the row something else, and gives its name. */
   public Label name(String words) {
     name.setText(words);
@@ -41,6 +48,11 @@ public final class BarRow extends HBox {
   public void update(Pass p) {
     double v = value.applyAsDouble(p);
     bar.value().set(v);
-    number.setText(format.apply(v));
+    if (below.isEmpty()) {
+      number.setText(format.apply(v));
+    } else {
+      name.setText(v < 0 ? below : bar.getAccessibleText());
+      number.setText(format.apply(Math.abs(v)).replace("+", ""));
+    }
   }
 }

@@ -81,6 +81,10 @@ public final class Editors {
     bar.useful(f.usefulLow(), f.usefulHigh()).in(Numbers.unit(f.unit()));
     bar.on(v -> edits.change(p -> p.with(f, v), false), v -> edits.change(p -> p.with(f, v), true));
     BarRow row = new BarRow(bar, p -> p.get(f), v -> Numbers.of(f.unit(), v));
+    String below = "parameter." + f.key() + ".below";
+    if (Words.has(below)) {
+      row.below(Words.of(below));
+    }
     return new Made(row, row::update);
   }
 
