@@ -10,6 +10,7 @@ import carezza.app.side.AsSeen;
 import carezza.app.side.Dials;
 import carezza.app.side.GoTo;
 import carezza.app.side.Looks;
+import carezza.app.side.Overview;
 import carezza.app.side.Rivals;
 import carezza.app.tool.Pen;
 import carezza.app.tool.Sight;
@@ -45,6 +46,9 @@ import javafx.stage.Stage;
 
 /** The Bench in its three states: whole, working, picture only. */
 public final class BenchView extends StackPane implements AutoCloseable {
+  /** Longer side of the small picture in the corner. */
+  private static final double NAVIGATOR = 132;
+
   private final ExecutorService worker = Executors.newSingleThreadExecutor(Painter.daemon("bench"));
   private final ExecutorService seeker = Executors.newSingleThreadExecutor(Painter.daemon("faces"));
   private final BenchModel model =
@@ -134,7 +138,13 @@ public final class BenchView extends StackPane implements AutoCloseable {
     prompt.setId("prompt");
     prompt.setMouseTransparent(true);
     StackPane.setAlignment(prompt, Pos.TOP_CENTER);
-    Navigator navigator = new Navigator(model, miniatures, view);
+    Overview navigator = new Overview(model, miniatures, view, "navigator", NAVIGATOR, NAVIGATOR);
+    navigator.setId("navigator");
+    navigator.getStyleClass().add("navigator");
+    navigator
+        .visibleProperty()
+        .bind(navigator.partSeen().and(model.looking().state().isEqualTo(Looking.State.WORKING)));
+    StackPane.setAlignment(navigator, Pos.BOTTOM_RIGHT);
     StackPane over =
         new StackPane(
             turned,

@@ -150,11 +150,13 @@ public final class Exporter {
     SourcePicture p = source.picture();
     int side = Math.min(STRIP, Math.min(p.width(), p.height()));
     boolean alpha = p.channels() == 4 && settings.format().hasAlpha();
-    BufferedImage sample = SampleImage.of(SAMPLES * side, SAMPLES * side, settings.depth(), alpha);
-    for (int v = 0; v < SAMPLES; v++) {
-      for (int u = 0; u < SAMPLES; u++) {
-        int x = (int) ((p.width() - side) * (u + 0.5) / SAMPLES);
-        int y = (int) ((p.height() - side) * (v + 0.5) / SAMPLES);
+    int across = samples(p.width(), side);
+    int down = samples(p.height(), side);
+    BufferedImage sample = SampleImage.of(across * side, down * side, settings.depth(), alpha);
+    for (int v = 0; v < down; v++) {
+      for (int u = 0; u < across; u++) {
+        int x = (int) ((p.width() - side) * (u + 0.5) / across);
+        int y = (int) ((p.height() - side) * (v + 0.5) / down);
         Rect r = new Rect(x, y, side, side);
         square(source, engine, view, settings, sample, r, u * side, v * side);
       }
@@ -162,11 +164,16 @@ public final class Exporter {
     Path file = Files.createTempFile("carezza", ".estimate");
     try {
       settings.format().write(sample, settings.quality(), new byte[0], file);
-      double share = (double) SAMPLES * SAMPLES * side * side / ((double) p.width() * p.height());
+      double share = (double) across * down * side * side / ((double) p.width() * p.height());
       return Math.round(Files.size(file) / share);
     } finally {
       Files.deleteIfExists(file);
     }
+  }
+
+  /** How many squares stand beside one another: what stands twice would pack too well. */
+  private static int samples(int length, int side) {
+    return Math.max(1, Math.min(SAMPLES, length / side - 1));
   }
 
   private static void strip(

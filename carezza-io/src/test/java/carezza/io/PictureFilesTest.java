@@ -304,6 +304,26 @@ public class PictureFilesTest {
     assertThat(f.warnings().get(0)).contains("not for RGB").contains("sRGB is assumed");
   }
 
+  /** From a sample of squares, for a picture that is alike all over and for a small one. */
+  @Test
+  public void theSizeOfAnExportIsReckoned() throws IOException {
+    for (int side : new int[] {90, 1100}) {
+      PictureFile file =
+          PictureReader.read(
+              write("reckon" + side + ".png", random(side, side, 8, 3, 4), 8, new byte[0]));
+      Engine e = new Engine(file.picture(), file.encoding(), new TileCache(1L << 27));
+      for (OutputFormat f : OutputFormats.all()) {
+        ExportSettings settings = ExportSettings.usual(f, file);
+        var view = e.view(RunSheet.EMPTY, () -> false);
+        long reckoned = Exporter.estimate(file, e, view, settings);
+        Path out = dir.resolve("reckoned" + side + "." + f.extensions().get(0));
+        Exporter.export(file, e, view, settings, out, 1, share -> {});
+        double ratio = reckoned / (double) Files.size(out);
+        assertThat(ratio).as("%s of %d pixels a side", f.key(), side).isBetween(0.8, 1.2);
+      }
+    }
+  }
+
   @Test
   public void theOriginalIsNeverWrittenTo() throws IOException {
     Path p = write("own.png", random(20, 20, 8, 3, 2), 8, IccProfile.srgb());

@@ -12,6 +12,7 @@ import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import javafx.application.Platform;
 import javafx.scene.Node;
@@ -101,7 +102,7 @@ public final class JobCard extends VBox {
   /** Which rows there are, and in which order. */
   private List<Object> order() {
     List<Object> out = new ArrayList<>();
-    out.add(model.isOpen());
+    out.add(Optional.ofNullable(model.picture().get()));
     for (Pass p : model.sheet().get().passes()) {
       out.add(p.id());
       out.add(p.kind());

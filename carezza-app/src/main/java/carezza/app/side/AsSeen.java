@@ -2,26 +2,20 @@ package carezza.app.side;
 
 import carezza.app.BenchModel;
 import carezza.app.Miniatures;
-import carezza.app.OpenPicture;
 import carezza.app.PictureView;
 import carezza.app.Viewing;
 import carezza.app.Words;
 import carezza.app.edit.Bar;
 import carezza.app.kit.Layer;
-import carezza.image.Rect;
-import carezza.screen.Viewport;
-import carezza.screen.check.CheckViews;
-import carezza.sheet.RunSheet;
 import javafx.beans.property.DoubleProperty;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.image.ImageView;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 
 /**
@@ -34,39 +28,28 @@ public final class AsSeen extends VBox {
   private static final double DPI_STEP = 1;
 
   private final BenchModel model;
-  private final Miniatures miniatures;
   private final PictureView view;
   private final Viewing viewing;
-  private final ImageView picture = new ImageView();
-  private final Region here = new Region();
-  private final Pane box = new Pane(picture, here);
-  private Rect bounds = new Rect(0, 0, 1, 1);
 
   public AsSeen(BenchModel model, Miniatures miniatures, PictureView view, Viewing viewing) {
     super(6);
     this.model = model;
-    this.miniatures = miniatures;
     this.view = view;
     this.viewing = viewing;
     setId("asSeen");
     Label head = new Label(Words.of("seen.head"));
     head.getStyleClass().add("head");
-    here.getStyleClass().add("here");
-    here.setMouseTransparent(true);
-    here.setManaged(false);
-    box.setMinSize(WIDTH, HEIGHT);
-    box.setMaxSize(WIDTH, HEIGHT);
-    box.setOnMousePressed(e -> goTo(e.getX(), e.getY()));
-    box.setOnMouseDragged(e -> goTo(e.getX(), e.getY()));
+    Overview all = new Overview(model, miniatures, view, "as seen", WIDTH, HEIGHT);
+    StackPane box = new StackPane(all);
+    box.setAlignment(Pos.TOP_LEFT);
+    box.setMinWidth(WIDTH);
     VBox places = new VBox(6);
     for (Viewing.Place p : Viewing.PLACES) {
       places.getChildren().add(place(p));
     }
     places.getChildren().add(screen());
     getChildren().addAll(head, new HBox(12, box, places));
-    model.settled().addListener((o, a, b) -> draw());
-    view.viewport().addListener((o, a, b) -> mark());
-    draw();
+    visibleProperty().bind(model.picture().isNotNull());
   }
 
   private Node place(Viewing.Place p) {
@@ -74,7 +57,11 @@ public final class AsSeen extends VBox {
     b.setId("seen-" + p.key());
     b.getStyleClass().add("quiet");
     b.setOnAction(
-        e -> view.zoomTo(viewing.width(p) / bounds.w(), view.getWidth() / 2, view.getHeight() / 2));
+        e ->
+            view.zoomTo(
+                viewing.width(p) / model.picture().get().file().picture().width(),
+                view.getWidth() / 2,
+                view.getHeight() / 2));
     Label size = new Label(Words.of("seen." + p.key() + ".size"));
     size.getStyleClass().add("soft");
     size.setWrapText(true);
@@ -123,53 +110,5 @@ public final class AsSeen extends VBox {
     HBox row = new HBox(8, name, bar, number);
     row.setAlignment(Pos.CENTER_LEFT);
     return row;
-  }
-
-  private void draw() {
-    OpenPicture p = model.picture().get();
-    setVisible(p != null);
-    if (p == null) {
-      return;
-    }
-    bounds = p.file().picture().bounds();
-    RunSheet sheet = p.history().now();
-    double k = view.deviceScale();
-    Viewport at = Miniatures.whole(bounds, WIDTH * k, HEIGHT * k);
-    miniatures.ask(
-        "as seen",
-        stale -> miniatures.draw(p, sheet, CheckViews.PICTURE, RunSheet.EMPTY, at, stale),
-        d -> {
-          picture.setImage(Miniatures.image(d));
-          picture.setFitWidth(at.width() / k);
-          picture.setFitHeight(at.height() / k);
-          mark();
-        });
-  }
-
-  private double side() {
-    return picture.getFitWidth() / bounds.w();
-  }
-
-  /** Marks the part that is seen, where that is not all. */
-  private void mark() {
-    Viewport v = view.viewport().get();
-    if (v == null || picture.getImage() == null) {
-      here.setVisible(false);
-      return;
-    }
-    Rect seen = v.seen(bounds);
-    here.setVisible(!seen.equals(bounds));
-    double k = side();
-    here.resizeRelocate(
-        Math.round(seen.x() * k),
-        Math.round(seen.y() * k),
-        Math.max(4, Math.round(seen.w() * k)),
-        Math.max(4, Math.round(seen.h() * k)));
-  }
-
-  private void goTo(double x, double y) {
-    if (here.isVisible()) {
-      view.showPlace(x / side(), y / side());
-    }
   }
 }
