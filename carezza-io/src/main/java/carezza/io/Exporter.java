@@ -64,10 +64,14 @@ public final class Exporter {
     }
     BufferedImage image =
         render(source, engine, view, settings, threads, f -> progress.accept(RENDERED * f));
-    byte[] profile =
-        settings.toSrgb() || source.profile().length == 0 ? IccProfile.srgb() : source.profile();
+    byte[] profile = profile(source, settings);
     AtomicFile.write(out, target -> write(image, settings, profile, out, target, progress));
     progress.accept(1);
+  }
+
+  /** What is embedded. */
+  private static byte[] profile(PictureFile source, ExportSettings settings) {
+    return settings.toSrgb() || source.profile().length == 0 ? IccProfile.srgb() : source.profile();
   }
 
   /** Writes a picture and reads it back, in another way where it does not come back. */
@@ -165,7 +169,7 @@ public final class Exporter {
     try {
       settings.format().write(sample, settings.quality(), new byte[0], file);
       double share = (double) across * down * side * side / ((double) p.width() * p.height());
-      return Math.round(Files.size(file) / share);
+      return Math.round(Files.size(file) / share) + profile(source, settings).length;
     } finally {
       Files.deleteIfExists(file);
     }
