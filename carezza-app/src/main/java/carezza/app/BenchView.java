@@ -60,7 +60,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
   private final Measurer measurer =
       new Measurer(model, () -> view.painter().isIdle(), Platform::runLater, knownReadings);
   private final Miniatures miniatures =
-      new Miniatures(() -> view.painter().isIdle() && !model.isPreview());
+      new Miniatures(() -> isIdle() && !model.isPreview(), () -> view.painter().asked());
   private final Habits habits;
   private final DoubleProperty desk = new SimpleDoubleProperty();
   private final Busy busy = new Busy();

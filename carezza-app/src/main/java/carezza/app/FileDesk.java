@@ -23,8 +23,6 @@ import java.util.function.Supplier;
 import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.scene.Scene;
-import javafx.scene.control.ButtonBar;
-import javafx.scene.control.ButtonType;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
@@ -48,6 +46,7 @@ final class FileDesk implements AutoCloseable {
   private final PictureShelf shelf;
   private final Opener opener;
   private final LastFrames lastFrames;
+  private final Questions questions;
   private final Recent recent;
   private final Screen screen;
 
@@ -94,6 +93,7 @@ final class FileDesk implements AutoCloseable {
     shelf = PictureShelf.ofHeapShare(TileCache.ofHeapShare(), found);
     opener = new Opener(userData, shelf, this::notRecorded);
     lastFrames = new LastFrames(found, userData);
+    questions = new Questions(window);
     recent = new Recent(userData);
     model.whenMemoryIsFull(shelf::clear);
   }
@@ -331,12 +331,7 @@ final class FileDesk implements AutoCloseable {
   /** Asks before a pass goes. */
   void askToRemove(long id) {
     Pass p = model.sheet().get().pass(id).orElseThrow();
-    ButtonType remove = new ButtonType(Words.of("remove.do"), ButtonBar.ButtonData.OTHER);
-    ButtonType stay = new ButtonType(Words.of("remove.stay"), ButtonBar.ButtonData.CANCEL_CLOSE);
-    String text = Words.of("remove.text", KindWords.name(p.kind()), KindWords.where(p));
-    if (Dialogs.ask(window.get(), "remove.title", text, remove, List.of(remove, stay))
-        .filter(remove::equals)
-        .isPresent()) {
+    if (questions.mayRemove(KindWords.name(p.kind()), KindWords.where(p))) {
       model.passes().remove(id);
     }
   }
@@ -401,7 +396,7 @@ final class FileDesk implements AutoCloseable {
     boolean named = OutputFormats.ofName(out).equals(Optional.of(settings.format()));
     String end = "." + settings.format().extensions().get(0);
     Path file = named ? out : out.resolveSibling(out.getFileName() + end);
-    if (!named && Files.exists(file) && !mayReplace(file)) {
+    if (!named && Files.exists(file) && !questions.mayReplace(Failures.name(file))) {
       return;
     }
     RunSheet now = p.history().now();
@@ -434,45 +429,21 @@ final class FileDesk implements AutoCloseable {
     DROP
   }
 
-  /** Asks what to do with unsaved work. */
+  /** Asks what to do with unsaved work, and saves if that is wanted. */
   private Leaving mayLeave() {
     if (!model.isOpen() || !model.unsaved().get()) {
       return Leaving.LEAVE;
     }
-    ButtonType save = new ButtonType(Words.of("leave.save"), ButtonBar.ButtonData.YES);
-    ButtonType drop = new ButtonType(Words.of("leave.drop"), ButtonBar.ButtonData.NO);
-    ButtonType stay = new ButtonType(Words.of("leave.stay"), ButtonBar.ButtonData.CANCEL_CLOSE);
-    String text = Words.of("leave.text", model.picture().get().name());
-    ButtonType answer =
-        Dialogs.ask(window.get(), "leave.title", text, save, List.of(save, drop, stay))
-            .orElse(stay);
-    if (answer == save) {
-      return save() ? Leaving.LEAVE : Leaving.STAY;
-    }
-    return answer == drop ? Leaving.DROP : Leaving.STAY;
-  }
-
-  private boolean mayEndExport() {
-    ButtonType end = new ButtonType(Words.of("exporting.end"), ButtonBar.ButtonData.OTHER);
-    ButtonType stay = new ButtonType(Words.of("exporting.stay"), ButtonBar.ButtonData.CANCEL_CLOSE);
-    String text = Words.of("exporting.text");
-    return Dialogs.ask(window.get(), "exporting.title", text, stay, List.of(end, stay))
-        .filter(end::equals)
-        .isPresent();
-  }
-
-  private boolean mayReplace(Path file) {
-    ButtonType replace = new ButtonType(Words.of("replace.do"), ButtonBar.ButtonData.OTHER);
-    ButtonType stay = new ButtonType(Words.of("replace.stay"), ButtonBar.ButtonData.CANCEL_CLOSE);
-    String text = Words.of("replace.text", Failures.name(file));
-    return Dialogs.ask(window.get(), "replace.title", text, stay, List.of(replace, stay))
-        .filter(replace::equals)
-        .isPresent();
+    return switch (questions.leaving(model.picture().get().name())) {
+      case SAVE -> save() ? Leaving.LEAVE : Leaving.STAY;
+      case DROP -> Leaving.DROP;
+      case STAY -> Leaving.STAY;
+    };
   }
 
   /** Asks about unsaved work before the window closes; false when it is to stay open. */
   boolean mayClose() {
-    if (exporting > 0 && !mayEndExport()) {
+    if (exporting > 0 && !questions.mayEndExport()) {
       return false;
     }
     Leaving leaving = mayLeave();

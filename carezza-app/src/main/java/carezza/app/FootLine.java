@@ -1,5 +1,6 @@
 package carezza.app;
 
+import carezza.app.kit.Said;
 import carezza.app.side.Dials;
 import carezza.screen.check.CheckViews;
 import java.util.Locale;
@@ -79,8 +80,7 @@ final class FootLine extends HBox {
   private void update() {
     saved.setText(
         !model.isOpen() ? "" : Words.of(model.unsaved().get() ? "status.unsaved" : "status.saved"));
-    say.setText(sentence());
-    say.setTooltip(say.getText().isEmpty() ? null : new Tooltip(say.getText()));
+    Said.in(say, sentence());
   }
 
   private String sentence() {

@@ -9,18 +9,20 @@ import carezza.screen.Drawn;
 import carezza.screen.Frames;
 import carezza.screen.Viewport;
 import carezza.sheet.RunSheet;
+import java.util.Iterator;
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.AtomicLong;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.function.LongSupplier;
 import javafx.application.Platform;
 import javafx.scene.image.Image;
 import javafx.scene.image.PixelFormat;
@@ -29,84 +31,126 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Draws the small pictures beside the large one, on a thread of their own and only while the large
- * one is drawn: one is broken off as soon as the hand does something, and begun again later. Of
- * what is asked for in one place the newest is drawn.
+ * Draws the small pictures beside the large one, on a thread of their own and only while the hand
+ * rests and nothing else is being computed: one is broken off as soon as the hand does something,
+ * and begun again later. Of what is asked for in one place the newest is drawn.
  */
 public final class Miniatures implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(Miniatures.class);
-  private static final long LOOK_AGAIN_MS = 50;
+  private static final long LOOK_AGAIN_MS = 60;
+
+  /** So long nothing must have been asked of the large picture. */
+  private static final long REST_NANOS = 350_000_000L;
 
   private final ScheduledExecutorService worker =
       Executors.newSingleThreadScheduledExecutor(Painter.daemon("miniatures"));
   private final ExecutorService pool = Executors.newSingleThreadExecutor(Painter.daemon("small"));
-  private final Map<String, Long> newest = new ConcurrentHashMap<>();
-  private final AtomicLong count = new AtomicLong();
-  private final AtomicLong waiting = new AtomicLong();
-  private final BooleanSupplier screenIsDrawn;
+  private final Map<String, Job<?>> waiting = new LinkedHashMap<>();
+  private final AtomicInteger underWay = new AtomicInteger();
+  private final BooleanSupplier free;
+  private final LongSupplier asked;
+  private boolean looking;
+
+  /** On the worker. */
+  private long lastAsked;
+
+  private long since = System.nanoTime();
 
   /**
-   * @param screenIsDrawn whether nothing waits to be drawn for the hand; asked from any thread
+   * @param free whether nothing else is being computed; asked from any thread
+   * @param asked counts what was asked of the large picture
    */
-  Miniatures(BooleanSupplier screenIsDrawn) {
-    this.screenIsDrawn = screenIsDrawn;
+  Miniatures(BooleanSupplier free, LongSupplier asked) {
+    this.free = free;
+    this.asked = asked;
   }
 
   /** Work of which something small comes; may be called again when it was broken off. */
-  private record Job<T>(
-      String place, long number, Function<BooleanSupplier, T> make, Consumer<T> show) {}
+  private record Job<T>(String place, Function<BooleanSupplier, T> make, Consumer<T> show) {}
 
   /**
    * Asks for something small.
    *
    * @param place where it is shown: what was asked for there before is not wanted any more
-   * @param make draws, for a check whether it is still wanted; on a worker
+   * @param make draws, for a check whether it is to be broken off; on a worker
    * @param show given what was made, on the interface thread
    */
-  public <T> void ask(String place, Function<BooleanSupplier, T> make, Consumer<T> show) {
-    long mine = count.incrementAndGet();
-    newest.put(place, mine);
-    waiting.incrementAndGet();
-    Job<T> job = new Job<>(place, mine, make, show);
-    worker.execute(() -> work(job));
+  public synchronized <T> void ask(
+      String place, Function<BooleanSupplier, T> make, Consumer<T> show) {
+    waiting.remove(place);
+    waiting.put(place, new Job<>(place, make, show));
+    if (!looking) {
+      looking = true;
+      lookAgain();
+    }
+  }
+
+  private void lookAgain() {
+    if (!worker.isShutdown()) {
+      worker.schedule(this::look, LOOK_AGAIN_MS, TimeUnit.MILLISECONDS);
+    }
   }
 
   /** Whether nothing is being made or waits to be. */
-  boolean isIdle() {
-    return waiting.get() == 0;
+  synchronized boolean isIdle() {
+    return waiting.isEmpty() && underWay.get() == 0;
   }
 
-  private boolean isWanted(Job<?> job) {
-    return newest.get(job.place()) == job.number();
-  }
-
-  private <T> void work(Job<T> job) {
-    if (!isWanted(job)) {
-      waiting.decrementAndGet();
-      return;
+  private boolean mayWork() {
+    long now = asked.getAsLong();
+    if (now != lastAsked) {
+      lastAsked = now;
+      since = System.nanoTime();
     }
-    if (screenIsDrawn.getAsBoolean()) {
-      try {
-        T made = job.make().apply(() -> !isWanted(job) || !screenIsDrawn.getAsBoolean());
-        Platform.runLater(
-            () -> {
-              waiting.decrementAndGet();
-              if (isWanted(job)) {
-                job.show().accept(made);
-              }
-            });
-        return;
-      } catch (CancellationException e) {
-        // begun again below, or not wanted any more
-      } catch (RuntimeException | Error e) {
-        // The large picture is the one whose failure is told.
-        LOG.warn("{} could not be drawn small", job.place(), e);
-        waiting.decrementAndGet();
+    return free.getAsBoolean() && System.nanoTime() - since > REST_NANOS;
+  }
+
+  private synchronized Optional<Job<?>> next() {
+    Iterator<Job<?>> first = waiting.values().iterator();
+    if (!first.hasNext()) {
+      looking = false;
+      return Optional.empty();
+    }
+    Job<?> job = first.next();
+    first.remove();
+    underWay.incrementAndGet();
+    return Optional.of(job);
+  }
+
+  private synchronized boolean isSuperseded(Job<?> job) {
+    return waiting.containsKey(job.place());
+  }
+
+  private void look() {
+    while (mayWork()) {
+      Optional<Job<?>> job = next();
+      if (job.isEmpty()) {
         return;
       }
+      make(job.get());
     }
-    if (!worker.isShutdown()) {
-      worker.schedule(() -> work(job), LOOK_AGAIN_MS, TimeUnit.MILLISECONDS);
+    lookAgain();
+  }
+
+  private <T> void make(Job<T> job) {
+    try {
+      T made = job.make().apply(() -> isSuperseded(job) || !mayWork());
+      Platform.runLater(
+          () -> {
+            underWay.decrementAndGet();
+            if (!isSuperseded(job)) {
+              job.show().accept(made);
+            }
+          });
+    } catch (CancellationException e) {
+      synchronized (this) {
+        waiting.putIfAbsent(job.place(), job);
+        underWay.decrementAndGet();
+      }
+    } catch (RuntimeException | Error e) {
+      // The large picture is the one whose failure is told.
+      LOG.warn("{} could not be drawn small", job.place(), e);
+      underWay.decrementAndGet();
     }
   }
 

@@ -13,7 +13,6 @@ import carezza.screen.Frames;
 import carezza.screen.Viewport;
 import carezza.screen.check.CheckViews;
 import carezza.sheet.RunSheet;
-import java.nio.IntBuffer;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -23,13 +22,8 @@ import java.util.function.ToDoubleFunction;
 import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import javafx.geometry.Rectangle2D;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
-import javafx.scene.image.ImageView;
-import javafx.scene.image.PixelBuffer;
-import javafx.scene.image.PixelFormat;
-import javafx.scene.image.WritableImage;
 import javafx.scene.layout.Region;
 
 /**
@@ -37,20 +31,18 @@ import javafx.scene.layout.Region;
  * and computes no pixel itself.
  */
 public final class PictureView extends Region implements Sight {
+  /** As in {@link Viewport#fit}. */
+  private static final double MARGIN = 0.98;
+
   private final BenchModel model;
   private final Painter painter;
-  private final ImageView image = new ImageView();
+  private final FrameImage image = new FrameImage();
   private final Marks marks;
   private final Ring ring;
   private final ReadOnlyObjectWrapper<Viewport> viewport = new ReadOnlyObjectWrapper<>();
-  private PixelBuffer<IntBuffer> buffer;
-  private Drawn drawn;
   private Engine shownEngine;
 
   private Path shownFile;
-
-  /** How a picture that is being opened looked when it was left, while that is shown. */
-  private LastFrame remembered;
 
   /** The frame that showed all of a picture as it is, and what of it was shown. */
   private record Whole(OpenPicture picture, RunSheet sheet, Drawn frame) {}
@@ -67,9 +59,6 @@ public final class PictureView extends Region implements Sight {
 
   /** The sheet that was drawn last with analyses held; used where frames are drawn. */
   private RunSheet shownHeld;
-
-  /** As in {@link Viewport#fit}. */
-  private static final double MARGIN = 0.98;
 
   private boolean fitted = true;
   private boolean upright = true;
@@ -91,8 +80,6 @@ public final class PictureView extends Region implements Sight {
     setFocusTraversable(true);
     setAccessibleRole(AccessibleRole.IMAGE_VIEW);
     setAccessibleText(Words.of("picture.accessible"));
-    image.setManaged(false);
-    image.setSmooth(true);
     getChildren().addAll(image, marks, ring);
     setMinSize(50, 50);
     model.picture().addListener((o, a, b) -> changed(b));
@@ -116,13 +103,10 @@ public final class PictureView extends Region implements Sight {
 
   private void changed(OpenPicture now) {
     if (now == null) {
-      image.setImage(null);
-      buffer = null;
-      drawn = null;
+      image.clear();
       settled = null;
       shownEngine = null;
       shownFile = null;
-      remembered = null;
       viewport.set(null);
       marks.draw();
     } else {
@@ -390,24 +374,7 @@ public final class PictureView extends Region implements Sight {
   }
 
   private void put(Engine engine, Path file, Drawn frame) {
-    Viewport v = frame.viewport();
-    remembered = null;
-    if (buffer == null || buffer.getWidth() != v.width() || buffer.getHeight() != v.height()) {
-      buffer =
-          new PixelBuffer<>(
-              v.width(),
-              v.height(),
-              IntBuffer.allocate(v.width() * v.height()),
-              PixelFormat.getIntArgbPreInstance());
-      image.setImage(new WritableImage(buffer));
-      drawn = null;
-    }
-    buffer.updateBuffer(
-        b -> {
-          Rect put = frame.copyTo(b.getBuffer(), drawn);
-          return new Rectangle2D(put.x(), put.y(), put.w(), put.h());
-        });
-    drawn = frame;
+    image.put(frame);
     if (shownEngine != engine) {
       settled = null;
     }
@@ -437,7 +404,7 @@ public final class PictureView extends Region implements Sight {
           if (wanted.getAsBoolean() && model.looking().view().get() == CheckViews.PICTURE) {
             marks.setVisible(false);
             put(ready.engine(), ready.file().path(), frame);
-            placeAsDrawn();
+            image.placeAsDrawn(deviceScale());
           }
         });
   }
@@ -451,25 +418,10 @@ public final class PictureView extends Region implements Sight {
     Platform.runLater(
         () -> {
           if (wanted.getAsBoolean() && model.looking().view().get() == CheckViews.PICTURE) {
-            WritableImage pixels = new WritableImage(frame.width(), frame.height());
-            pixels
-                .getPixelWriter()
-                .setPixels(
-                    0,
-                    0,
-                    frame.width(),
-                    frame.height(),
-                    PixelFormat.getIntArgbPreInstance(),
-                    frame.pixels(),
-                    0,
-                    frame.width());
-            buffer = null;
-            drawn = null;
+            image.put(frame);
             settled = null;
             shownEngine = null;
             shownFile = file;
-            remembered = frame;
-            image.setImage(pixels);
             marks.setVisible(false);
             placeRemembered();
           }
@@ -477,34 +429,18 @@ public final class PictureView extends Region implements Sight {
   }
 
   private void placeRemembered() {
-    if (remembered == null || deviceW == 0) {
-      return;
-    }
-    double k = deviceScale();
-    Rect at = Viewport.fit(remembered.picture(), deviceW, deviceH).device(remembered.picture());
-    image.setFitWidth(at.w() / k);
-    image.setFitHeight(at.h() / k);
-    image.setX(at.x() / k);
-    image.setY(at.y() / k);
+    image.placeRemembered(deviceW, deviceH, deviceScale());
   }
 
   /** Whether a picture is shown as it looked when it was left. */
   boolean isRemembered() {
-    return remembered != null;
+    return image.isRemembered();
   }
 
   /** Shows the picture on the bench again, after another that was not opened in the end. */
   void showAgain() {
     marks.setVisible(true);
     repaint();
-  }
-
-  private void placeAsDrawn() {
-    double k = deviceScale();
-    image.setFitWidth(drawn.viewport().width() / k);
-    image.setFitHeight(drawn.viewport().height() / k);
-    image.setX(0);
-    image.setY(0);
   }
 
   /** Whether something of a picture is on the screen. */
@@ -519,17 +455,9 @@ public final class PictureView extends Region implements Sight {
 
   /** Moves the last frame to where it belongs in the present viewport. */
   private void placeOldFrame() {
-    Viewport v = viewport.get();
-    if (drawn == null || v == null) {
-      return;
+    if (viewport.get() != null) {
+      image.place(viewport.get(), deviceScale());
     }
-    double k = deviceScale();
-    Viewport was = drawn.viewport();
-    double f = v.scale() / was.scale();
-    image.setFitWidth(was.width() * f / k);
-    image.setFitHeight(was.height() * f / k);
-    image.setX(v.deviceX(was.left()) / k);
-    image.setY(v.deviceY(was.top()) / k);
   }
 
   /** A length on the sitter in units of the screen. */

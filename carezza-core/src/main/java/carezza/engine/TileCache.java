@@ -93,7 +93,6 @@ public final class TileCache {
     return budget;
   }
 
-  /** Drops everything. */
   /** Lets go of everything; it is computed again when it is asked for. */
   public void clear() {
     synchronized (tiles) {

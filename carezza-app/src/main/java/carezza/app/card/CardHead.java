@@ -6,6 +6,7 @@ import carezza.app.Recent;
 import carezza.app.StepWords;
 import carezza.app.Words;
 import carezza.app.kit.Choices;
+import carezza.app.kit.Said;
 import carezza.sheet.History;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
@@ -66,7 +67,13 @@ public final class CardHead extends VBox {
     words.setAlignment(Pos.CENTER_LEFT);
     getChildren().addAll(top, words);
     model.settled().addListener((o, a, b) -> update());
-    model.picture().addListener((o, a, b) -> update());
+    model
+        .picture()
+        .addListener(
+            (o, a, p) -> {
+              which.setText(p == null ? "" : place.get());
+              update();
+            });
     update();
   }
 
@@ -81,11 +88,9 @@ public final class CardHead extends VBox {
 
   private void update() {
     OpenPicture p = model.picture().get();
-    title.setText(p == null ? Words.of("app.title") : p.name());
-    title.setTooltip(p == null ? null : new Tooltip(p.file().path().toString()));
-    which.setText(p == null ? "" : place.get());
-    job.setText(p == null ? "" : Recent.job(p.file().path()));
-    job.setTooltip(p == null ? null : new Tooltip(p.file().path().toString()));
+    String path = p == null ? "" : p.file().path().toString();
+    Said.say(title, p == null ? Words.of("app.title") : p.name(), path);
+    Said.say(job, p == null ? "" : Recent.job(p.file().path()), path);
     undo.setDisable(p == null || !p.history().canUndo());
     redo.setDisable(p == null || !p.history().canRedo());
     steps.setDisable(undo.isDisabled() && redo.isDisabled());

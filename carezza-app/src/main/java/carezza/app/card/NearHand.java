@@ -10,6 +10,7 @@ import carezza.app.edit.Bar;
 import carezza.app.edit.BarRow;
 import carezza.app.edit.Editor;
 import carezza.app.edit.Editors;
+import carezza.app.kit.Said;
 import carezza.pass.Pass;
 import carezza.setting.Field;
 import carezza.setting.NumberField;
@@ -20,7 +21,6 @@ import java.util.function.Consumer;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -82,8 +82,7 @@ public final class NearHand extends VBox {
     has.getStyleClass().add("soft");
     refresh.add(
         q -> {
-          has.setText(q.on() ? KindWords.has(q) : Words.of("pass.muted"));
-          has.setTooltip(has.getText().isEmpty() ? null : new Tooltip(has.getText()));
+          Said.in(has, q.on() ? KindWords.has(q) : Words.of("pass.muted"));
         });
     HBox head = new HBox(12, name, space, has);
     head.setAlignment(Pos.BASELINE_LEFT);

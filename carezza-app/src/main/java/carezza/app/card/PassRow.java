@@ -7,6 +7,7 @@ import carezza.app.Miniatures;
 import carezza.app.Passes;
 import carezza.app.Words;
 import carezza.app.edit.Bar;
+import carezza.app.kit.Said;
 import carezza.pass.Pass;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
@@ -16,7 +17,6 @@ import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.ContextMenuEvent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -126,8 +126,7 @@ final class PassRow extends VBox {
     strength.ifPresent(bar -> bar.value().set(100 * p.strength()));
     pseudoClassStateChanged(Pseudo.MUTED, !p.on());
     String words = p.on() ? KindWords.has(p) : Words.of("pass.muted");
-    has.setText(words);
-    has.setTooltip(words.isEmpty() ? null : new Tooltip(words));
+    Said.in(has, words);
     setAccessibleText(
         Words.of(
             "pass.accessible", kind, KindWords.where(p), Math.round(100 * p.strength()), words));

@@ -4,6 +4,7 @@ import carezza.app.BenchModel;
 import carezza.app.KindWords;
 import carezza.app.Words;
 import carezza.app.kit.Choices;
+import carezza.app.kit.Said;
 import carezza.pass.Finding;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
@@ -93,8 +94,7 @@ final class StageRow extends HBox {
             .map(KindWords::of)
             .findFirst()
             .orElse("");
-    did.setText(words);
-    did.setTooltip(words.isEmpty() ? null : new Tooltip(words));
+    Said.in(did, words);
     name.pseudoClassStateChanged(Pseudo.EMPTY, own.isEmpty());
   }
 }

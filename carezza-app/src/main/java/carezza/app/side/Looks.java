@@ -4,6 +4,7 @@ import carezza.app.BenchModel;
 import carezza.app.Miniatures;
 import carezza.app.OpenPicture;
 import carezza.app.Words;
+import carezza.app.kit.Said;
 import carezza.image.Rect;
 import carezza.pass.Pass;
 import carezza.screen.CheckView;
@@ -17,7 +18,6 @@ import javafx.scene.Node;
 import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.control.Tooltip;
 import javafx.scene.image.ImageView;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.TilePane;
@@ -71,7 +71,7 @@ public final class Looks extends VBox {
       String word = Words.of("look." + model.looking().word(view));
       String key = CheckViews.digit(view).map(String::valueOf).orElse("");
       setAccessibleText(word);
-      setTooltip(new Tooltip(key.isEmpty() ? word : Words.of("tip.key", word, key)));
+      Said.say(this, "", key.isEmpty() ? word : Words.of("tip.key", word, key));
       setSelected(model.looking().view().get() == view);
     }
   }
