@@ -35,23 +35,25 @@ final class Questions {
 
   /** Whether a file that nobody asked about may be replaced. */
   boolean mayReplace(String file) {
-    return go("replace", Words.of("replace.text", file), "replace.do", "replace.stay", false);
+    return go("replace.title", Words.of("replace.text", file), "replace.do", "replace.stay", false);
   }
 
   /** Whether an export that is being written may end unfinished. */
   boolean mayEndExport() {
-    return go("exporting", Words.of("exporting.text"), "exporting.end", "exporting.stay", false);
+    return go(
+        "exporting.title", Words.of("exporting.text"), "exporting.end", "exporting.stay", false);
   }
 
   /** Whether a pass may go; Enter says yes, for undo brings it back. */
   boolean mayRemove(String kind, String where) {
-    return go("remove", Words.of("remove.text", kind, where), "remove.do", "remove.stay", true);
+    return go(
+        "remove.title", Words.of("remove.text", kind, where), "remove.do", "remove.stay", true);
   }
 
   private boolean go(String title, String text, String yes, String no, boolean usual) {
     ButtonType go = button(yes, ButtonBar.ButtonData.OTHER);
     ButtonType stay = button(no, ButtonBar.ButtonData.CANCEL_CLOSE);
-    return Dialogs.ask(window.get(), title + ".title", text, usual ? go : stay, List.of(go, stay))
+    return Dialogs.ask(window.get(), title, text, usual ? go : stay, List.of(go, stay))
         .filter(go::equals)
         .isPresent();
   }
