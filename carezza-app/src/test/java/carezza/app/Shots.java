@@ -20,6 +20,7 @@ import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.embed.swing.SwingFXUtils;
 import javafx.scene.control.ButtonBase;
+import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.image.WritableImage;
 import javafx.stage.Stage;
@@ -153,6 +154,7 @@ public final class Shots extends Application {
     shot("readings");
     fx(bench::toggleReadings);
     fx(bench::export);
+    until(() -> !sizeOfExport().equals(Words.of("export.reckoning")));
     shot("export");
     fx(bench::escape);
     fx(() -> bench.desk().set(DARK));
@@ -169,6 +171,10 @@ public final class Shots extends Application {
           stage.setHeight(WIDE_H);
         });
     shot("wide-1920");
+  }
+
+  private String sizeOfExport() {
+    return ((Label) bench.getScene().lookup("#export-size")).getText();
   }
 
   private void closed() throws Exception {
