@@ -170,7 +170,7 @@ final class FileDesk implements AutoCloseable {
     }
   }
 
-  /** Which of how many pictures of which folder the one on the bench is. */
+  /** Which of how many pictures of its folder the one on the bench is. */
   String place() {
     Path file = model.picture().get().file().path().toAbsolutePath();
     List<Path> all = pictures(file.getParent());
@@ -316,14 +316,13 @@ final class FileDesk implements AutoCloseable {
 
   /** Clears the bench, after asking about unsaved work. */
   void closePicture() {
-    if (mayClose()) {
+    if (leave()) {
       opening.ifPresent(Busy.Task::cancel);
       OpenPicture old = model.picture().get();
       boolean keep = old.history().now() == old.document().saved() || model.unsaved().get();
+      Optional<LastFrame> look = keep ? look(old) : Optional.empty();
       model.clear();
-      if (keep) {
-        look(old).ifPresent(f -> reader.execute(() -> lastFrames.keep(old.file().path(), f)));
-      }
+      look.ifPresent(f -> reader.execute(() -> lastFrames.keep(old.file().path(), f)));
       screen.notOpened();
     }
   }
@@ -441,11 +440,15 @@ final class FileDesk implements AutoCloseable {
     };
   }
 
-  /** Asks about unsaved work before the window closes; false when it is to stay open. */
+  /**
+   * Asks what the window's closing would end: an export, unsaved work; false when it is to stay.
+   */
   boolean mayClose() {
-    if (exporting > 0 && !questions.mayEndExport()) {
-      return false;
-    }
+    return (exporting == 0 || questions.mayEndExport()) && leave();
+  }
+
+  /** Asks about unsaved work, and saves or drops it; false when the picture is to stay. */
+  private boolean leave() {
     Leaving leaving = mayLeave();
     if (leaving == Leaving.DROP) {
       OpenPicture p = model.picture().get();

@@ -29,7 +29,7 @@ final class KeyPen implements Pen {
   KeyPen(PictureView view, BenchModel model) {
     this.view = view;
     this.model = model;
-    model.picture().addListener((o, a, b) -> leave());
+    model.picture().addListener((o, a, b) -> rest());
     view.focusedProperty().addListener((o, a, focused) -> leave());
   }
 
@@ -39,10 +39,16 @@ final class KeyPen implements Pen {
   }
 
   private void leave() {
-    if (down) {
-      down = false;
+    boolean wasDown = down && view.viewport().get() != null;
+    if (wasDown) {
       send(Listener::up);
     }
+    rest();
+  }
+
+  /** What was drawn goes with its picture: the pen is not lifted on another. */
+  private void rest() {
+    down = false;
     x = Double.NaN;
   }
 

@@ -8,11 +8,12 @@ import carezza.app.tool.Tool;
 import carezza.screen.check.CheckViews;
 import java.util.EnumMap;
 import java.util.EnumSet;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.ButtonBase;
@@ -143,13 +144,11 @@ final class Keys {
     this.commands = commands;
   }
 
-  /** Commands that keys are tied to, with how often. */
-  static Map<String, Integer> tied() {
-    Map<String, Integer> out = new HashMap<>();
-    for (Map<KeyCode, String> keys : java.util.List.of(PLAIN, CONTROL, CONTROL_SHIFT)) {
-      keys.values().forEach(c -> out.merge(c, 1, Integer::sum));
-    }
-    return out;
+  /** Commands that keys are tied to. */
+  static Set<String> tied() {
+    return Stream.of(PLAIN, CONTROL, CONTROL_SHIFT)
+        .flatMap(keys -> keys.values().stream())
+        .collect(Collectors.toSet());
   }
 
   void install(Scene scene) {
@@ -186,6 +185,7 @@ final class Keys {
 
   private void released(KeyEvent e) {
     down.remove(e.getCode());
+    used = false;
     switch (e.getCode()) {
       case Q, W, E -> model.looking().before().set(Looking.Before.NO);
       case SPACE -> model.tools().moves(false);

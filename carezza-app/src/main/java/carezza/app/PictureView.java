@@ -105,6 +105,7 @@ public final class PictureView extends Region implements Sight {
     if (now == null) {
       image.clear();
       settled = null;
+      whole = Optional.empty();
       shownEngine = null;
       shownFile = null;
       viewport.set(null);

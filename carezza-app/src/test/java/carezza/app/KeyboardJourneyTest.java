@@ -11,6 +11,8 @@ import carezza.sheet.RunSheet;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
 import javafx.event.Event;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Node;
@@ -209,6 +211,17 @@ public class KeyboardJourneyTest extends BenchWindow {
     until(() -> !panel.isVisible());
   }
 
+  @Test
+  public void everyKeyIsOfACommandAndEveryCommandWithKeysIsTied() {
+    Set<String> withKeys =
+        bench.commands().all().stream()
+            .filter(c -> !c.keys().isEmpty())
+            .map(Commands.Command::key)
+            .collect(Collectors.toSet());
+    withKeys.remove("turnBack"); // T again, with Shift
+    assertThat(Keys.tied()).isEqualTo(withKeys);
+  }
+
   @Test(dependsOnMethods = "savedTurnedAndExported")
   public void theStatesTurnAndTheViewToo() throws Exception {
     focusPicture();
@@ -228,7 +241,12 @@ public class KeyboardJourneyTest extends BenchWindow {
     until(() -> bench.model().looking().view().get().key().equals("bare_light"));
     robot.push(KeyCode.DIGIT1);
     // AltGr writes letters: on some keyboards it is Ctrl and Alt together
+    RunSheet before = sheet();
     robot.press(KeyCode.ALT, KeyCode.M).release(KeyCode.M, KeyCode.ALT);
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(sheet()).isEqualTo(before);
+    focusPicture();
+    robot.push(KeyCode.SHIFT, KeyCode.ENTER);
     robot.push(KeyCode.CONTROL, KeyCode.W);
     until(() -> !bench.model().isOpen());
     assertThat(robot.lookup("#start").query().isVisible()).isTrue();

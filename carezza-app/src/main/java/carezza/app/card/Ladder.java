@@ -77,40 +77,43 @@ final class Ladder extends HBox {
     return out;
   }
 
-  void update(Pass p) {
-    RunSheet now = model.picture().get().history().now();
-    strengths = strengths(p.strength(), p.kind().maxStrength());
+  void update(Pass pass) {
+    OpenPicture p = model.picture().get();
+    RunSheet now = p.history().now();
+    strengths = strengths(pass.strength(), pass.kind().maxStrength());
     for (int i = 0; i < STEPS; i++) {
       String words = Numbers.plain(100 * strengths[i], 0);
       rungs.get(i).setText(words);
       rungs.get(i).setAccessibleText(Words.of("ladder.take", words));
-      rungs.get(i).pseudoClassStateChanged(Pseudo.OPEN, strengths[i] == p.strength());
+      rungs.get(i).pseudoClassStateChanged(Pseudo.OPEN, strengths[i] == pass.strength());
     }
     if (model.sheet().get() == now && now != drawn) {
       drawn = now;
-      draw(now);
+      draw(p, now);
     }
   }
 
   /** First where, once for as long as the pass is open; then the crops. */
-  private void draw(RunSheet now) {
+  private void draw(OpenPicture p, RunSheet now) {
     if (place.isPresent()) {
-      crops(now);
+      crops(p, now);
       return;
     }
-    OpenPicture p = model.picture().get();
     miniatures.ask(
         "ladder place",
         stale -> Strongest.place(p.engine(), now, id, stale),
         found -> {
           place = Optional.of(found);
-          crops(now);
+          crops(p, now);
         });
   }
 
-  private void crops(RunSheet now) {
-    OpenPicture p = model.picture().get();
-    double k = getScene() == null ? 1 : getScene().getWindow().getRenderScaleX();
+  private void crops(OpenPicture p, RunSheet now) {
+    if (model.picture().get() != p) {
+      return;
+    }
+    boolean isSeen = getScene() != null && getScene().getWindow() != null;
+    double k = isSeen ? getScene().getWindow().getRenderScaleX() : 1;
     int side = (int) Math.round(SIDE * k);
     Rect all = p.file().picture().bounds();
     double scale =

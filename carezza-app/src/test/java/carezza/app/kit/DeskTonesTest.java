@@ -10,7 +10,7 @@ public class DeskTonesTest {
   /** WCAG 2.1, 1.4.3, for text of this size. */
   private static final double LEAST = 4.5;
 
-  /** WCAG 2.1, 1.4.11, for what has to be seen of controls. */
+  /** For what is seen beside words that say the same: tracks and targets, on any desk. */
   private static final double LEAST_OF_MARKS = 1.3;
 
   private static final String[] CARD = {"card", "card-open"};
