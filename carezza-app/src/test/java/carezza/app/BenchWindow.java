@@ -7,7 +7,8 @@ import carezza.screen.Viewport;
 import carezza.sheet.RunSheet;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Set;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
 import javafx.geometry.Bounds;
@@ -130,24 +131,35 @@ abstract class BenchWindow {
     WaitForAsyncUtils.waitForFxEvents();
   }
 
+  /** Laid out and read in one turn of the interface, so that no word changes in between. */
   void noWordIsClipped() throws Exception {
-    WaitForAsyncUtils.asyncFx(
-            () -> {
-              bench.getScene().getRoot().applyCss();
-              bench.getScene().getRoot().layout();
-            })
-        .get();
-    Set<Node> all = robot.lookup(n -> n instanceof Labeled && n.isVisible()).queryAll();
-    for (Node n : all) {
+    List<List<String>> words =
+        WaitForAsyncUtils.asyncFx(
+                () -> {
+                  bench.getScene().getRoot().applyCss();
+                  bench.getScene().getRoot().layout();
+                  return shownAndMeant();
+                })
+            .get();
+    assertThat(words).isNotEmpty();
+    for (List<String> w : words) {
+      assertThat(w.get(0)).as("words on the screen").isEqualTo(w.get(1));
+    }
+  }
+
+  private List<List<String>> shownAndMeant() {
+    List<List<String>> out = new ArrayList<>();
+    for (Node n : robot.lookup(x -> x instanceof Labeled && x.isVisible()).queryAll()) {
       Labeled l = (Labeled) n;
       if (l.getScene() != null && l.getWidth() > 0 && l.lookup(".text") instanceof Text t) {
         boolean saidElsewhere =
             l.getTooltip() != null && l.getTooltip().getText().contains(l.getText());
         if (!saidElsewhere) {
-          assertThat(t.getText()).as("words on the screen").isEqualTo(l.getText());
+          out.add(List.of(t.getText(), l.getText()));
         }
       }
     }
+    return out;
   }
 
   String text(String id) {
