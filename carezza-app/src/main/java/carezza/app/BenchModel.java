@@ -368,7 +368,12 @@ public final class BenchModel {
    * picture is still the same.
    */
   public <T> void away(Work<T> read, Consumer<T> then) {
-    away(worker, Failures.What.FIND, read, then);
+    away(Failures.What.FIND, read, then);
+  }
+
+  /** The same; what fails is told as such. */
+  <T> void away(Failures.What what, Work<T> read, Consumer<T> then) {
+    away(worker, what, read, then);
   }
 
   <T> void away(Executor where, Failures.What what, Work<T> read, Consumer<T> then) {

@@ -107,6 +107,11 @@ final class FileDesk implements AutoCloseable {
     return recent.list();
   }
 
+  /** Of each job opened lately the picture that was open last, newest first. */
+  List<Path> recentJobs() {
+    return recent.jobs();
+  }
+
   PictureShelf shelf() {
     return shelf;
   }
@@ -355,6 +360,7 @@ final class FileDesk implements AutoCloseable {
     OpenPicture p = model.picture().get();
     RunSheet now = p.history().now();
     model.away(
+        Failures.What.EXPORT,
         () -> {
           SheetView view = p.engine().view(now, () -> model.picture().get() != p).prepared();
           return Exporter.estimate(p.file(), p.engine(), view, settings);

@@ -20,6 +20,7 @@ import javafx.scene.layout.Region;
 /** All that has to do with files and with the room, behind one word. */
 final class FileMenu extends Button {
   private static final double BAR = 150;
+  private static final int MOST_RECENT = 8;
 
   private final BenchModel model;
   private final Commands commands;
@@ -78,6 +79,7 @@ final class FileMenu extends Button {
   private MenuItem recent() {
     List<Choices.Choice> all =
         files.recent().stream()
+            .limit(MOST_RECENT)
             .map(
                 p ->
                     new Choices.Choice(

@@ -133,6 +133,8 @@ final class Keys {
   private final Commands commands;
   private final KeyPen keyPen;
 
+  private final HeldView heldView = new HeldView();
+
   /** Whether the key that was pressed last was taken here. */
   private boolean used;
 
@@ -171,6 +173,7 @@ final class Keys {
   private void letGo(boolean focused) {
     if (!focused) {
       down.clear();
+      heldView.forget();
       model.looking().before().set(Looking.Before.NO);
       model.tools().moves(false);
     }
@@ -186,6 +189,7 @@ final class Keys {
   private void released(KeyEvent e) {
     down.remove(e.getCode());
     used = false;
+    heldView.up(e.getCode(), System.nanoTime()).ifPresent(model.looking()::at);
     switch (e.getCode()) {
       case Q, W, E -> model.looking().before().set(Looking.Before.NO);
       case SPACE -> model.tools().moves(false);
@@ -266,6 +270,7 @@ final class Keys {
     Optional<Integer> digit = digit(code);
     if (digit.isPresent()) {
       if (!again) {
+        heldView.down(code, model.looking().view().get(), System.nanoTime());
         CheckViews.ofDigit(digit.get()).ifPresent(model.looking()::at);
       }
       return true;

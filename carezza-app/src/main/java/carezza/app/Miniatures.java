@@ -8,6 +8,7 @@ import carezza.screen.CheckView;
 import carezza.screen.Drawn;
 import carezza.screen.Frames;
 import carezza.screen.Viewport;
+import carezza.screen.check.CheckViews;
 import carezza.sheet.RunSheet;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
@@ -24,7 +25,10 @@ import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.LongSupplier;
 import javafx.application.Platform;
+import javafx.scene.Node;
+import javafx.scene.Scene;
 import javafx.scene.image.Image;
+import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import org.slf4j.Logger;
@@ -154,6 +158,19 @@ public final class Miniatures implements AutoCloseable {
     }
   }
 
+  /** Device pixels a unit of the screen where a node is shown; 1 while it is nowhere. */
+  public static double deviceScale(Node n) {
+    Scene s = n.getScene();
+    return s == null || s.getWindow() == null ? 1 : s.getWindow().getRenderScaleX();
+  }
+
+  /** Shows what was drawn for so many units of the screen a device pixel. */
+  public static void show(ImageView where, Drawn d, double deviceScale) {
+    where.setImage(image(d));
+    where.setFitWidth(d.viewport().width() / deviceScale);
+    where.setFitHeight(d.viewport().height() / deviceScale);
+  }
+
   /** All of a picture in so many device pixels at most. */
   public static Viewport whole(Rect picture, double width, double height) {
     double s = Math.min(width / picture.w(), height / picture.h());
@@ -179,15 +196,11 @@ public final class Miniatures implements AutoCloseable {
 
   /** Draws where a pass of a sheet acts: white there, black elsewhere. */
   public Drawn drawArea(
-      OpenPicture p,
-      RunSheet sheet,
-      Pass pass,
-      CheckView look,
-      Viewport at,
-      BooleanSupplier stale) {
+      OpenPicture p, RunSheet sheet, Pass pass, Viewport at, BooleanSupplier stale) {
     SheetView view = p.engine().view(sheet, stale);
     Frames.ShownArea area = new Frames.ShownArea(pass, AreaForm.GREY);
-    return Frames.draw(new Frames.Request(view, at, look, Optional.of(area), 0), 0, null, pool);
+    return Frames.draw(
+        new Frames.Request(view, at, CheckViews.PICTURE, Optional.of(area), 0), 0, null, pool);
   }
 
   /** What was drawn, for the screen. */

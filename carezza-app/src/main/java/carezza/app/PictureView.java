@@ -129,9 +129,7 @@ public final class PictureView extends Region implements Sight {
   }
 
   public double deviceScale() {
-    return getScene() == null || getScene().getWindow() == null
-        ? 1
-        : getScene().getWindow().getRenderScaleX();
+    return Miniatures.deviceScale(this);
   }
 
   @Override
@@ -182,7 +180,6 @@ public final class PictureView extends Region implements Sight {
   /** Whether it is neither turned nor mirrored. */
   void setUpright(boolean now) {
     upright = now;
-    marks.setVisible(true);
     repaint();
   }
 

@@ -11,11 +11,21 @@ public final class ReadingWords {
   private ReadingWords() {}
 
   public static String name(Reading r) {
-    return Words.of("reading." + r.name());
+    String key = "reading." + r.name();
+    if (!hasSides(r) || !r.isAvailable()) {
+      return Words.of(key);
+    }
+    return Words.of(r.now() < 0 ? key + ".below" : key + ".above");
   }
 
+  /** The value; without its sign where the name says it. */
   public static String value(Reading r) {
-    return of(r, r.now());
+    return hasSides(r) ? of(r, Math.abs(r.now())).replace("+", "") : of(r, r.now());
+  }
+
+  /** Whether values above and below 0 have names of their own. */
+  private static boolean hasSides(Reading r) {
+    return Words.has("reading." + r.name() + ".below");
   }
 
   /** The value without the retouching, empty where the reading is itself a comparison. */

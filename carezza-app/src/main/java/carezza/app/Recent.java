@@ -5,11 +5,13 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
 /** The pictures opened last, newest first, kept in the user's own data folder. */
 public final class Recent {
-  private static final int MOST = 8;
+  private static final int MOST = 24;
 
   private final Path file;
   private final List<Path> list = new ArrayList<>();
@@ -29,6 +31,13 @@ public final class Recent {
 
   List<Path> list() {
     return List.copyOf(list);
+  }
+
+  /** Of each job, a folder of pictures, the picture opened last. */
+  List<Path> jobs() {
+    Map<Path, Path> jobs = new LinkedHashMap<>();
+    list.forEach(p -> jobs.putIfAbsent(p.toAbsolutePath().getParent(), p));
+    return List.copyOf(jobs.values());
   }
 
   /** The folder that a picture lies in. */

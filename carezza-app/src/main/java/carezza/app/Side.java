@@ -4,8 +4,10 @@ import carezza.app.side.AsSeen;
 import carezza.app.side.Dials;
 import carezza.app.side.Looks;
 import carezza.app.side.Rivals;
+import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
@@ -18,10 +20,11 @@ final class Side extends StackPane {
   private static final double GAP = 16;
 
   /** Along its width, and its height when it lies. */
-  private static final double WIDTH = 232;
+  private static final double WIDTH = 272;
 
   private static final double HEIGHT = 176;
 
+  private Optional<Boolean> lying = Optional.empty();
   private final Looks looks;
   private final Dials dials;
   private final Rivals rivals;
@@ -42,7 +45,13 @@ final class Side extends StackPane {
    * @param lies whether it lies under the picture
    */
   void lieDown(boolean lies) {
+    if (lying.equals(Optional.of(lies))) {
+      return;
+    }
+    lying = Optional.of(lies);
     dials.lieDown(lies);
+    seen.lieDown(lies);
+    VBox.setVgrow(seen, Priority.ALWAYS);
     Node[] parts = {looks, dials, rivals, seen};
     getChildren().setAll(lies ? new HBox(2 * GAP, parts) : new VBox(GAP, parts));
     setMinWidth(lies ? 0 : WIDTH);

@@ -10,6 +10,7 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
@@ -42,12 +43,12 @@ final class Start extends VBox {
     Label drop = new Label(Words.of("start.drop"));
     drop.getStyleClass().addAll("soft", "start-drop");
     getChildren().add(drop);
-    List<Path> recent = files.recent();
-    if (!recent.isEmpty()) {
-      Label head = new Label(Words.of("start.recentHead"));
+    List<Path> jobs = files.recentJobs();
+    if (!jobs.isEmpty()) {
+      Label head = new Label(Words.of("start.jobsHead"));
       head.getStyleClass().addAll("head", "start-head");
       getChildren().add(head);
-      recent.stream().limit(MOST).forEach(p -> getChildren().add(recent(p)));
+      jobs.stream().limit(MOST).forEach(p -> getChildren().add(job(p)));
     }
   }
 
@@ -63,12 +64,17 @@ final class Start extends VBox {
     getChildren().add(box);
   }
 
-  private Node recent(Path p) {
-    Button b = new Button(Words.of("start.recent", p.getFileName(), Recent.job(p)));
+  /** A job, at the picture of it that was open last. */
+  private Node job(Path last) {
+    Button b = new Button(Recent.job(last));
     b.getStyleClass().add("quiet");
     b.setMnemonicParsing(false);
-    b.setOnAction(e -> files.open(p));
-    return b;
+    b.setOnAction(e -> files.open(last));
+    Label line = new Label(Words.of("start.job", last.getFileName()));
+    line.getStyleClass().add("soft");
+    HBox row = new HBox(8, b, line);
+    row.setAlignment(Pos.BASELINE_LEFT);
+    return row;
   }
 
   private static Optional<Path> demo() {

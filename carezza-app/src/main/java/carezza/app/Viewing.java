@@ -40,7 +40,9 @@ public final class Viewing {
   private final DoubleProperty distanceCm = new SimpleDoubleProperty();
 
   Viewing(Habits habits) {
-    dpi.set(within(habits.number("dpi").orElse(Screen.getPrimary().getDpi()), LEAST_DPI, MOST_DPI));
+    Screen screen = Screen.getPrimary();
+    double told = screen.getDpi() * screen.getOutputScaleX();
+    dpi.set(within(habits.number("dpi").orElse(told), LEAST_DPI, MOST_DPI));
     distanceCm.set(within(habits.number("distance").orElse(USUAL_CM), LEAST_CM, MOST_CM));
     dpi.addListener((o, a, b) -> habits.setNumber("dpi", b.doubleValue()));
     distanceCm.addListener((o, a, b) -> habits.setNumber("distance", b.doubleValue()));
@@ -50,7 +52,7 @@ public final class Viewing {
     return Math.max(least, Math.min(most, v));
   }
 
-  /** Dots of this screen an inch. */
+  /** Device pixels of this screen an inch. */
   public DoubleProperty dpi() {
     return dpi;
   }

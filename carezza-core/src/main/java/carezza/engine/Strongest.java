@@ -1,5 +1,6 @@
 package carezza.engine;
 
+import carezza.area.Area;
 import carezza.face.FaceMap;
 import carezza.face.Pin;
 import carezza.filter.Gaussian;
@@ -28,9 +29,16 @@ public final class Strongest {
    * The middle of the place, in source pixels. Where the pass changes nothing it is the face, or
    * the middle of the picture.
    *
+   * @param within where it is looked for; everywhere when empty, or when the pass changes nothing
+   *     there
    * @throws java.util.concurrent.CancellationException when cancelled
    */
-  public static Pin place(Engine engine, RunSheet sheet, long passId, BooleanSupplier cancelled) {
+  public static Pin place(
+      Engine engine,
+      RunSheet sheet,
+      long passId,
+      Optional<Area> within,
+      BooleanSupplier cancelled) {
     Rect all = engine.source().bounds();
     Pin usual =
         sheet.faceMap().map(Strongest::belowEyes).orElse(new Pin(all.w() / 2.0, all.h() / 2.0));
@@ -38,10 +46,7 @@ public final class Strongest {
     if (pass.isEmpty()) {
       return usual;
     }
-    int level = 0;
-    while (Math.max(all.w(), all.h()) >> level > LONG_SIDE) {
-      level++;
-    }
+    int level = level(all);
     RunSheet with = sheet.change(passId, p -> p.withOn(true).withStrength(1));
     SheetView on = engine.view(with, cancelled);
     SheetView off = engine.view(sheet.muting(p -> p.id() == passId), cancelled);
@@ -49,14 +54,34 @@ public final class Strongest {
     double sigma = OVER_MM / 2 * on.frame().pxPerMm() / (1 << level);
     Plane changed = changed(on.read(level, r), off.read(level, r));
     float[] v = Gaussian.blur(changed, Math.min(sigma, Math.min(r.w(), r.h()) / 4.0)).data();
-    int best = 0;
-    for (int i = 1; i < v.length; i++) {
-      best = v[i] > v[best] ? i : best;
-    }
+    int best = most(v, within.map(a -> on.mask(a, level, r).data()));
+    best = v[best] < LEAST ? most(v, Optional.empty()) : best;
     double side = 1 << level;
     return v[best] < LEAST
         ? usual
         : new Pin((best % r.w() + 0.5) * side, (best / r.w() + 0.5) * side);
+  }
+
+  /** Where a value times a weight is greatest. */
+  private static int most(float[] v, Optional<float[]> weight) {
+    int best = 0;
+    float most = 0;
+    for (int i = 0; i < v.length; i++) {
+      float value = weight.isPresent() ? v[i] * weight.get()[i] : v[i];
+      if (value > most) {
+        most = value;
+        best = i;
+      }
+    }
+    return best;
+  }
+
+  private static int level(Rect all) {
+    int level = 0;
+    while (Math.max(all.w(), all.h()) >> level > LONG_SIDE) {
+      level++;
+    }
+    return level;
   }
 
   /** Change of each pixel as a share of its own light. */

@@ -12,6 +12,7 @@ import carezza.pass.Pass;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import carezza.testing.Pictures;
+import java.util.Optional;
 import org.testng.annotations.Test;
 
 /** Where a pass changes most is found, whatever its strength, and whether it is on. */
@@ -21,7 +22,7 @@ public class StrongestTest {
   }
 
   private static Pin place(SourcePicture p, RunSheet s, long id) {
-    return Strongest.place(Pictures.engine(p), s, id, () -> false);
+    return Strongest.place(Pictures.engine(p), s, id, Optional.empty(), () -> false);
   }
 
   @Test
@@ -46,6 +47,19 @@ public class StrongestTest {
     Pin found = place(p, Pictures.pinned().add(strong).add(weak), 2);
     assertThat(found.x()).isCloseTo(500, within(30.0));
     assertThat(found.y()).isCloseTo(300, within(20.0));
+  }
+
+  @Test
+  public void withinAPartOnlyThatPartIsLookedAt() {
+    SourcePicture p = Pictures.skin(640, 480, 8, 3);
+    Area two = oval(150, 120).with(new Term(Term.How.ADD, new Extent.Oval(500, 300, 20, 15, 0), 1));
+    RunSheet s = Pictures.pinned().add(Pass.start(1, Kinds.of("dodge"), two).with("stops", 0.6));
+    Area part = Area.NONE.with(new Term(Term.How.ADD, new Extent.Oval(500, 300, 60, 60, 0), 1));
+    Pin inside = Strongest.place(Pictures.engine(p), s, 1, Optional.of(part), () -> false);
+    assertThat(inside.x()).isCloseTo(500, within(30.0));
+    Area nothing = Area.NONE.with(new Term(Term.How.ADD, new Extent.Oval(30, 440, 15, 15, 0), 1));
+    Pin elsewhere = Strongest.place(Pictures.engine(p), s, 1, Optional.of(nothing), () -> false);
+    assertThat(elsewhere).as("nothing is changed in it").isEqualTo(place(p, s, 1));
   }
 
   @Test

@@ -5,10 +5,14 @@ import carezza.app.Miniatures;
 import carezza.app.Numbers;
 import carezza.app.OpenPicture;
 import carezza.app.Words;
+import carezza.app.side.Dials;
+import carezza.area.Area;
 import carezza.engine.Strongest;
 import carezza.face.Pin;
 import carezza.image.Rect;
 import carezza.pass.Pass;
+import carezza.reading.Reading;
+import carezza.region.RegionName;
 import carezza.screen.Viewport;
 import carezza.screen.check.CheckViews;
 import carezza.sheet.RunSheet;
@@ -21,8 +25,9 @@ import javafx.scene.image.ImageView;
 import javafx.scene.layout.HBox;
 
 /**
- * The chosen pass at six strengths, past the useful end, where it has most to do: a click takes
- * one. What the pass is at now stands among them.
+ * The chosen pass at six strengths, past the useful end, at the picture's weakest place: where the
+ * pass does most within the part whose reading left its target, or anywhere while none has. A click
+ * takes one. What the pass is at now stands among them.
  */
 final class Ladder extends HBox {
   private static final int STEPS = 6;
@@ -39,6 +44,7 @@ final class Ladder extends HBox {
   private double[] strengths = {};
   private RunSheet drawn;
   private Optional<Pin> place = Optional.empty();
+  private Optional<String> weakest = Optional.empty();
 
   Ladder(BenchModel model, Miniatures miniatures, Pass pass) {
     super(4);
@@ -93,15 +99,18 @@ final class Ladder extends HBox {
     }
   }
 
-  /** First where, once for as long as the pass is open; then the crops. */
+  /** First where, once for as long as the weakest part is the same; then the crops. */
   private void draw(OpenPicture p, RunSheet now) {
-    if (place.isPresent()) {
+    Optional<String> part =
+        Dials.worst(model).map(Reading::place).filter(r -> RegionName.of(r).isPresent());
+    if (place.isPresent() && part.equals(weakest)) {
       crops(p, now);
       return;
     }
+    weakest = part;
     miniatures.ask(
         "ladder place",
-        stale -> Strongest.place(p.engine(), now, id, stale),
+        stale -> Strongest.place(p.engine(), now, id, part.map(Area::ofRegion), stale),
         found -> {
           place = Optional.of(found);
           crops(p, now);
@@ -112,9 +121,7 @@ final class Ladder extends HBox {
     if (model.picture().get() != p) {
       return;
     }
-    boolean isSeen = getScene() != null && getScene().getWindow() != null;
-    double k = isSeen ? getScene().getWindow().getRenderScaleX() : 1;
-    int side = (int) Math.round(SIDE * k);
+    int side = (int) Math.round(SIDE * Miniatures.deviceScale(this));
     Rect all = p.file().picture().bounds();
     double scale =
         Math.max(side / (double) Math.min(all.w(), all.h()), side / MM / model.pxPerMm());

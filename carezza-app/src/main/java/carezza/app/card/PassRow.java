@@ -9,6 +9,7 @@ import carezza.app.Words;
 import carezza.app.edit.Bar;
 import carezza.app.kit.Said;
 import carezza.pass.Pass;
+import carezza.pass.UnknownKind;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
 import java.util.List;
@@ -83,7 +84,7 @@ final class PassRow extends VBox {
 
   /** The bar of a pass's strength, 100 % at one place for all; none for a kind not known. */
   static Optional<Bar> strengthBar(BenchModel model, Pass pass) {
-    if (pass.kind() instanceof carezza.pass.UnknownKind) {
+    if (pass.kind() instanceof UnknownKind) {
       return Optional.empty();
     }
     long id = pass.id();

@@ -19,7 +19,6 @@ import carezza.image.Rect;
 import carezza.pass.Pass;
 import carezza.region.RegionName;
 import carezza.screen.Viewport;
-import carezza.screen.check.CheckViews;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
 import java.util.List;
@@ -125,17 +124,12 @@ final class WherePanel extends VBox {
     }
     drawn = now;
     Rect all = p.file().picture().bounds();
-    double k = getScene() == null ? 1 : getScene().getWindow().getRenderScaleX();
+    double k = Miniatures.deviceScale(this);
     Viewport at = Miniatures.whole(all, WIDTH * k, HEIGHT * k);
     miniatures.ask(
         "mask",
-        stale ->
-            miniatures.drawArea(p, now, now.pass(id).orElseThrow(), CheckViews.PICTURE, at, stale),
-        d -> {
-          mask.setImage(Miniatures.image(d));
-          mask.setFitWidth(at.width() / k);
-          mask.setFitHeight(at.height() / k);
-        });
+        stale -> miniatures.drawArea(p, now, now.pass(id).orElseThrow(), at, stale),
+        d -> Miniatures.show(mask, d, k));
   }
 
   // ---- what can be joined

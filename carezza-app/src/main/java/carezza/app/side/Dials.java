@@ -140,6 +140,7 @@ public final class Dials extends StackPane {
     sentence.setWrapText(true);
     sentence.setId("caution");
     FlowPane words = new FlowPane(12, 4);
+    words.getStyleClass().add("quiet-row");
     model.passes().chosenPass().flatMap(p -> mend(p, r)).ifPresent(words.getChildren()::add);
     Button leave = quiet("caution.leave", Words.of("caution.leave"));
     leave.setOnAction(

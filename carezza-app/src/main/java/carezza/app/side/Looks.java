@@ -6,7 +6,6 @@ import carezza.app.OpenPicture;
 import carezza.app.Words;
 import carezza.app.kit.Said;
 import carezza.image.Rect;
-import carezza.pass.Pass;
 import carezza.screen.CheckView;
 import carezza.screen.Viewport;
 import carezza.screen.check.CheckViews;
@@ -28,8 +27,8 @@ import javafx.scene.layout.VBox;
  * is shown large.
  */
 public final class Looks extends VBox {
-  private static final double WIDTH = 36;
-  private static final double HEIGHT = 44;
+  private static final double WIDTH = 44;
+  private static final double HEIGHT = 55;
   private static final double LEAST_HEIGHT = 22;
 
   private final BenchModel model;
@@ -117,11 +116,12 @@ public final class Looks extends VBox {
     }
     RunSheet sheet = p.history().now();
     long chosen = model.passes().chosen().get();
-    RunSheet bare = RunSheet.EMPTY;
     RunSheet from =
-        model.looking().changesOfPass().get() ? sheet.muting((Pass q) -> q.id() == chosen) : bare;
+        model.looking().changesOfPass().get()
+            ? sheet.muting(q -> q.id() == chosen)
+            : RunSheet.EMPTY;
     Rect bounds = p.file().picture().bounds();
-    double k = scale();
+    double k = Miniatures.deviceScale(this);
     Viewport at = Miniatures.whole(bounds, WIDTH * k, HEIGHT * k);
     double high = Math.max(LEAST_HEIGHT, at.height() / k);
     for (Cell c : cells) {
@@ -130,17 +130,7 @@ public final class Looks extends VBox {
       miniatures.ask(
           "look " + c.view.key(),
           stale -> miniatures.draw(p, sheet, c.view, from, at, stale),
-          d -> {
-            c.picture.setImage(Miniatures.image(d));
-            c.picture.setFitWidth(at.width() / k);
-            c.picture.setFitHeight(at.height() / k);
-          });
+          d -> Miniatures.show(c.picture, d, k));
     }
-  }
-
-  private double scale() {
-    return getScene() == null || getScene().getWindow() == null
-        ? 1
-        : getScene().getWindow().getRenderScaleX();
   }
 }

@@ -25,11 +25,11 @@ public final class Overview extends Pane {
   private final Miniatures miniatures;
   private final PictureView view;
   private final String place;
-  private final double mostWide;
-  private final double mostHigh;
   private final ImageView picture = new ImageView();
   private final Region here = new Region();
   private final ReadOnlyBooleanWrapper partSeen = new ReadOnlyBooleanWrapper();
+  private double mostWide;
+  private double mostHigh;
   private Rect bounds = new Rect(0, 0, 1, 1);
   private OpenPicture drawnOf;
   private RunSheet drawn;
@@ -61,6 +61,16 @@ public final class Overview extends Pane {
     model.settled().addListener((o, a, b) -> update());
     view.viewport().addListener((o, a, b) -> mark());
     update();
+  }
+
+  /** Gives it other bounds, in units of the screen. */
+  void within(double wide, double high) {
+    if (wide != mostWide || high != mostHigh) {
+      mostWide = wide;
+      mostHigh = high;
+      drawnOf = null;
+      update();
+    }
   }
 
   /** Whether the large picture shows a part only. */
@@ -99,7 +109,11 @@ public final class Overview extends Pane {
     miniatures.ask(
         place,
         stale -> miniatures.draw(p, sheet, CheckViews.PICTURE, RunSheet.EMPTY, at, stale),
-        d -> picture.setImage(Miniatures.image(d)));
+        d -> {
+          if (p == drawnOf) {
+            picture.setImage(Miniatures.image(d));
+          }
+        });
   }
 
   /** Units of the screen a source pixel. */
