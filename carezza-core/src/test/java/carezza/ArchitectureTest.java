@@ -20,6 +20,7 @@ public class ArchitectureTest {
     "face",
     "area",
     "region",
+    "neutral",
     "reading",
     "pass",
     "sheet",

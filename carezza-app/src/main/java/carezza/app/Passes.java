@@ -21,6 +21,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.function.Supplier;
@@ -194,6 +195,24 @@ public final class Passes {
                             && now().pass(id).filter(stillMeant).isPresent();
                     if (there) {
                       change(id, found);
+                    }
+                  });
+            });
+  }
+
+  /** Finds what a pass proposes, for as long as it is there. */
+  public void propose(long id, Action.Choose action, Consumer<List<Action.Offer>> then) {
+    RunSheet s = now();
+    int gone = model.timesGone(id);
+    s.pass(id)
+        .ifPresent(
+            p -> {
+              Supplier<EvaluationContext> context = model.context(s, p);
+              model.away(
+                  () -> action.found().in(context.get()),
+                  found -> {
+                    if (model.timesGone(id) == gone && now().pass(id).isPresent()) {
+                      then.accept(found);
                     }
                   });
             });

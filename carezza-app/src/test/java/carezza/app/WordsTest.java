@@ -64,6 +64,7 @@ public class WordsTest {
           "area.",
           "items.",
           "finding.",
+          "offer.",
           "sum.",
           "colour.");
 

@@ -3,6 +3,8 @@ package carezza.cli;
 import carezza.engine.Measuring;
 import carezza.engine.SheetView;
 import carezza.face.FaceMap;
+import carezza.neutral.Lights;
+import carezza.neutral.Proposal;
 import carezza.reading.Reading;
 import carezza.reading.Saliency;
 import carezza.reading.TruthDifference;
@@ -132,6 +134,24 @@ final class MeasureCommand implements Callable<Integer> {
         .stripTrailing();
   }
 
+  /** What the source shows of its light, whatever its sheet: the first is what propose takes. */
+  private static void lights(Loaded l, ObjectNode o) {
+    Lights all = l.engine().view(l.sheet().muting(p -> true), () -> false).lights();
+    ArrayNode neutral = o.putArray("neutral");
+    for (Proposal p : all.proposals()) {
+      ObjectNode n = neutral.addObject().put("method", p.method());
+      n.put("mired", p.light().mired()).put("duv", p.light().duv());
+      ArrayNode gains = n.putArray("gains");
+      for (double g : p.light().gains()) {
+        gains.add(g);
+      }
+      n.put("confidence", p.confidence());
+      ArrayNode agree = n.putArray("agree");
+      p.agree().forEach(agree::add);
+    }
+    all.apart().ifPresent(m -> o.put("lightsApartMired", m));
+  }
+
   private static ObjectNode tree(
       Loaded l, List<Reading> all, Map<String, TruthDifference> differences) {
     ObjectNode o = new ObjectMapper().createObjectNode();
@@ -160,6 +180,7 @@ final class MeasureCommand implements Callable<Integer> {
         n.put("place", r.place());
       }
     }
+    lights(l, o);
     ArrayNode pull = o.putArray("rivals");
     for (Saliency.Place p : rivals(l)) {
       pull.addObject()

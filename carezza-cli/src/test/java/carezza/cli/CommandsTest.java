@@ -7,6 +7,7 @@ import carezza.face.FaceMap;
 import carezza.io.Document;
 import carezza.io.DocumentStore;
 import carezza.io.PictureReader;
+import carezza.neutral.Light;
 import carezza.sheet.RunSheet;
 import carezza.sitter.DemoJob;
 import carezza.sitter.DemoSitter;
@@ -91,6 +92,32 @@ public class CommandsTest {
         .isEqualTo("noRegion");
     assertThat(run("measure", picture.toString())).isZero();
     assertThat(out.toString()).contains("reliefKept").contains("scale 6.4");
+  }
+
+  @Test
+  public void theLightIsMeasuredAndTakenOut() throws IOException {
+    DemoSitter maren = DemoSitter.load("maren");
+    Path plain = Files.copy(maren.picture().path(), dir.resolve("warm.jpg"));
+    assertThat(run("measure", plain.toString(), "--json")).isZero();
+    JsonNode o = new ObjectMapper().readTree(out.toString());
+    JsonNode first = o.path("neutral").get(0);
+    double[] gains = new double[3];
+    double[] truth = new double[3];
+    for (int c = 0; c < 3; c++) {
+      gains[c] = first.path("gains").get(c).asDouble();
+      truth[c] = maren.truth().path("color_cast_gains_linear").get(c).asDouble();
+    }
+    assertThat(Light.degrees(gains, truth)).as("first proposal, degrees").isLessThan(2);
+    assertThat(first.path("confidence").asDouble()).isBetween(0.5, 0.95);
+    assertThat(o.path("readings").path("castMired").path("now").asDouble())
+        .isEqualTo(first.path("mired").asDouble());
+    String sheet = dir.resolve("warm.json").toString();
+    assertThat(run("propose", plain.toString(), "--passes", "neutral", "--out", sheet)).isZero();
+    assertThat(run("measure", plain.toString(), "--sheet", sheet, "--json")).isZero();
+    JsonNode after = new ObjectMapper().readTree(out.toString());
+    assertThat(after.path("neutral")).as("of the source").isEqualTo(o.path("neutral"));
+    assertThat(after.path("readings").path("castMired").path("now").asDouble())
+        .isBetween(-6.0, 6.0);
   }
 
   @Test

@@ -5,11 +5,16 @@ import carezza.color.Matrix3;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;
+import carezza.neutral.Lights;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Frame;
 import carezza.pass.Lasting;
 import carezza.pass.Pass;
+import carezza.sheet.RunSheet;
+import java.util.List;
+import java.util.Set;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
 
 /** What a pass sees: the picture below it in a view, which is an earlier one while held. */
 record PassEvaluation(Pass pass, TileMaker tiles, int depth, boolean isHeld, Matrix3 light)
@@ -61,6 +66,15 @@ record PassEvaluation(Pass pass, TileMaker tiles, int depth, boolean isHeld, Mat
   @Override
   public Rect areaBounds(Area area) {
     return tiles.fingerprints().areas().bounds(area);
+  }
+
+  @Override
+  public Lights lights() {
+    List<Pass> all = tiles.fingerprints().sheet().passes();
+    Set<Long> below =
+        all.stream().takeWhile(p -> p.id() != pass.id()).map(Pass::id).collect(Collectors.toSet());
+    RunSheet sheet = tiles.fingerprints().sheet().muting(p -> !below.contains(p.id()));
+    return tiles.engine().view(sheet, () -> false).lights();
   }
 
   @Override

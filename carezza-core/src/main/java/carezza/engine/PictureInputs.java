@@ -6,7 +6,6 @@ import carezza.face.FaceContours;
 import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.image.Hash;
-import carezza.image.Plane;
 import carezza.image.Pyramid;
 import carezza.image.Rect;
 import carezza.pass.Pass;
@@ -17,14 +16,11 @@ import carezza.reading.Focus;
 import carezza.reading.Halo;
 import carezza.reading.Reading;
 import carezza.reading.SkinExposure;
-import carezza.region.RegionName;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.stream.DoubleStream;
-import java.util.stream.Stream;
 
 /**
  * Inputs of readings of the picture as a whole: its cast, where it is sharp, halos along the
@@ -70,33 +66,7 @@ final class PictureInputs {
   }
 
   List<Reading> cast() {
-    int level = level(now);
-    Rect all = now.bounds(level);
-    long key =
-        new Hash()
-            .add("cast")
-            .add(level)
-            .add(now.fingerprint(now.bounds(0)))
-            .add(now.areaFingerprint(now.sheet().region("eyeWhites"), now.bounds(0)))
-            .add(now.sheet().faceMap().map(FaceMap::fingerprint).orElse(0L))
-            .get();
-    return engine
-        .cache()
-        .analysis(
-            key,
-            64,
-            () -> {
-              Area whites = now.sheet().region("eyeWhites");
-              Optional<Plane> eyes =
-                  whites.isEmpty() ? Optional.empty() : Optional.of(now.mask(whites, level, all));
-              List<Plane> surfaces =
-                  hasFace(now)
-                      ? Stream.of(RegionName.CLOTHING, RegionName.BACKDROP)
-                          .map(r -> now.mask(Area.found(r.key()), level, all))
-                          .toList()
-                      : List.of(Plane.filled(all, 1));
-              return CastReading.of(now.read(level, all), surfaces, eyes);
-            });
+    return CastReading.of(now.lights());
   }
 
   /** Of the skin: the end of Light against the source. */

@@ -5,6 +5,7 @@ import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import carezza.neutral.Lights;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Frame;
 import carezza.pass.Pass;
@@ -162,6 +163,11 @@ public final class SheetView implements PixelReader {
   /** What draws the eye in this picture, where a face is known. */
   public Optional<SaliencyMap> saliency() {
     return SaliencyMap.of(engine, this);
+  }
+
+  /** What the picture shows of its light. */
+  public Lights lights() {
+    return new LightSources(engine, this).find();
   }
 
   /** What one pass is evaluated in of this sheet, over the picture below it; it may be muted. */

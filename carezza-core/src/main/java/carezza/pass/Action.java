@@ -1,6 +1,7 @@
 package carezza.pass;
 
 import carezza.setting.Place;
+import java.util.List;
 import java.util.function.UnaryOperator;
 
 /** Something that can be done with a pass beside setting it. What it finds becomes a setting. */
@@ -16,6 +17,30 @@ public sealed interface Action {
    * @param found finds what is to be set there
    */
   record PointAt(String key, double sizeMm, Pointed found) implements Action {}
+
+  /**
+   * Several proposals, each of which can be looked at before one is taken.
+   *
+   * @param key name in the word bundle
+   * @param found finds them
+   */
+  record Choose(String key, Proposed found) implements Action {}
+
+  /**
+   * One of several proposals.
+   *
+   * @param key name in the word bundle, under "offer."
+   * @param figures what it comes to, for the line below the name
+   * @param reasons keys under "offer." of what speaks for it too
+   * @param how the pass that it leads to
+   */
+  record Offer(String key, List<Double> figures, List<String> reasons, UnaryOperator<Pass> how) {}
+
+  /** Finds proposals, the best first; may read pixels. */
+  @FunctionalInterface
+  interface Proposed {
+    List<Offer> in(EvaluationContext context);
+  }
 
   /**
    * Done with one of its marks, chosen on the picture.

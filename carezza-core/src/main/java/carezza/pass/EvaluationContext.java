@@ -5,6 +5,7 @@ import carezza.color.Matrix3;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;
+import carezza.neutral.Lights;
 import java.util.function.Supplier;
 
 /**
@@ -51,6 +52,9 @@ public interface EvaluationContext {
 
   /** Source pixels outside which an area's mask is 0. */
   Rect areaBounds(Area area);
+
+  /** What the picture below shows of its light; takes a second on a picture not asked before. */
+  Lights lights();
 
   /** Whether an analysis is at hand. */
   boolean isKnown(long key);

@@ -43,6 +43,9 @@ public final class Readings {
               Measure.of("split", Format.PERCENT, ReadingInputs::split),
               Measure.among("castMired", Format.MIRED, ReadingInputs::cast).unhurried().reported(),
               Measure.among("castDuv", Format.DUV, ReadingInputs::cast).unhurried().reported(),
+              Measure.among("lightsApart", Format.MIRED, ReadingInputs::cast)
+                  .unhurried()
+                  .reported(),
               Measure.among("skinExposure", Format.STOP, ReadingInputs::exposure, Need.SKIN)
                   .unhurried()
                   .reported(),

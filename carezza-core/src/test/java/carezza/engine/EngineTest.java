@@ -147,7 +147,7 @@ public class EngineTest {
     Pass p = Pass.start(1, Kinds.of("neutral"), Area.WHOLE);
     RunSheet s = Pictures.pinned().withPasses(List.of(p));
     Place place = new Place(150, 100, 8);
-    Action.PointAt point = (Action.PointAt) p.kind().actions().get(0);
+    Action.PointAt point = (Action.PointAt) p.kind().actions().get(1);
     Pass found = point.found().at(e.view(s, () -> false).contextFor(p), place).apply(p);
     RunSheet now = s.change(1, q -> found);
     RgbBlock b = e.view(now, () -> false).read(0, new Rect(140, 90, 20, 20));

@@ -3,14 +3,17 @@ package carezza.reading;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import carezza.color.Adaptation;
 import carezza.color.CieLab;
 import carezza.color.DeltaE2000;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import carezza.neutral.Light;
+import carezza.neutral.Lights;
+import carezza.neutral.Proposal;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.Random;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -130,18 +133,6 @@ public class ColourReadingsTest {
     assertThat(r.isJudged()).isFalse();
   }
 
-  private static RgbBlock cast(double mired, double duv, double[]... thirds) {
-    RgbBlock b = thirds(thirds[0], thirds[1], thirds[2]);
-    var m = Adaptation.shift(mired, duv);
-    for (int i = 0; i < b.size(); i++) {
-      double[] c = m.times(b.r()[i], b.g()[i], b.b()[i]);
-      for (int k = 0; k < 3; k++) {
-        b.channel(k)[i] = (float) c[k];
-      }
-    }
-    return b;
-  }
-
   private static Plane third(int n) {
     Plane p = new Plane(ALL);
     for (int i = 0; i < p.data().length; i++) {
@@ -150,38 +141,31 @@ public class ColourReadingsTest {
     return p;
   }
 
-  @DataProvider
-  public Object[][] casts() {
-    return new Object[][] {{60, 0.0}, {-40, 0.004}, {0, 0.0}, {20, -0.006}};
+  private static Lights lights(OptionalDouble apart, Proposal... all) {
+    return new Lights(List.of(all), apart);
   }
 
-  /**
-   * Grey cloth, a red curtain and eye whites: cloth and whites agree, the curtain is left alone.
-   */
-  @Test(dataProvider = "casts")
-  public void theLightIsWhatTwoSurfacesAgreeOn(int mired, double duv) {
-    double[] grey = {45, 0, 0};
-    double[] red = {40, 30, 20};
-    double[] white = {70, 0, 4};
-    RgbBlock b = cast(mired, duv, grey, red, white);
-    List<Reading> r = CastReading.of(b, List.of(third(0), third(1)), Optional.of(third(2)));
-    assertThat(r.get(0).now()).isCloseTo(mired, within(4.0));
-    assertThat(r.get(1).now()).isCloseTo(duv, within(0.002));
-    assertThat(r.get(0).isInBand()).isEqualTo(mired == 0);
-    assertThat(r.get(0).place()).isEqualTo("greyAndEyes");
+  private static Proposal proposal(String method, double mired, double duv, double confidence) {
+    return new Proposal(method, new Light(mired, duv), confidence, List.of());
   }
 
   @Test
-  public void surfacesThatDisagreeSayNothing() {
-    double[] green = {50, -12, 8};
-    double[] warm = {50, 4, 20};
-    double[] cold = {50, 0, -12};
-    RgbBlock b = cast(0, 0, green, warm, cold);
-    List<Plane> all = List.of(third(0), third(1), third(2));
-    assertThat(CastReading.of(b, all, Optional.empty()))
-        .allMatch(r -> r.reason().equals("lightsDiffer"));
-    assertThat(CastReading.of(b, List.of(new Plane(ALL)), Optional.empty()))
-        .allMatch(r -> r.reason().equals("noNeutral"));
+  public void theCastIsWhatIsProposedFirst() {
+    Lights warm = lights(OptionalDouble.of(-20), proposal("together", 41, -0.002, 0.7));
+    List<Reading> r = CastReading.of(warm);
+    assertThat(r).extracting(Reading::now).containsExactly(41.0, -0.002, -20.0);
+    assertThat(r.get(0).isInBand()).isFalse();
+    assertThat(r.get(1).isInBand()).isTrue();
+    assertThat(r.get(0).place()).isEqualTo("together");
+  }
+
+  @Test
+  public void whatIsNotTrustedSaysNothing() {
+    Lights odd = lights(OptionalDouble.empty(), proposal("together", 120, 0.02, 0.2));
+    assertThat(CastReading.of(odd).get(0).reason()).isEqualTo("lightsDiffer");
+    Lights cloth = lights(OptionalDouble.empty(), proposal("if:clothing", 20, 0, 0.3));
+    assertThat(CastReading.of(cloth).get(1).reason()).isEqualTo("noNeutral");
+    assertThat(CastReading.of(cloth).get(2).reason()).isEqualTo("oneLight");
   }
 
   @Test

@@ -9,14 +9,17 @@ import carezza.app.edit.BarRow;
 import carezza.app.edit.Editor;
 import carezza.app.edit.Editors;
 import carezza.app.edit.Edits;
+import carezza.app.kit.Choices;
 import carezza.pass.Action;
 import carezza.pass.Pass;
 import carezza.setting.Field;
 import carezza.setting.PlaceField;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -126,11 +129,45 @@ final class PassPanel extends VBox {
         b.setMinWidth(Region.USE_PREF_SIZE);
         b.setOnAction(e -> model.passes().point(id, point));
         row.getChildren().add(b);
+      } else if (a instanceof Action.Choose choose) {
+        Button b = WherePanel.quiet(choose.key(), "action." + choose.key());
+        b.setOnAction(e -> model.passes().propose(id, choose, all -> offer(b, choose, all)));
+        row.getChildren().add(b);
       }
     }
     if (!row.getChildren().isEmpty()) {
       getChildren().add(row);
     }
+  }
+
+  /** Each proposal previews while it is pointed at. */
+  private void offer(Button beside, Action.Choose action, List<Action.Offer> all) {
+    if (beside.getScene() == null) {
+      return;
+    }
+    List<Choices.Choice> choices = new ArrayList<>();
+    for (int i = 0; i < all.size(); i++) {
+      Action.Offer o = all.get(i);
+      choices.add(
+          new Choices.Choice(
+              "offer-" + i,
+              Words.of("offer." + o.key()),
+              Words.of("offer." + action.key(), o.figures().toArray()),
+              o.reasons().isEmpty() ? "" : Words.of("offer.agree", agreeing(o)),
+              () -> model.passes().change(id, o.how()),
+              () -> model.passes().preview(id, o.how())));
+    }
+    if (choices.isEmpty()) {
+      model.message().set(Words.of("offer.none"));
+    } else {
+      Choices.open(beside, Words.of("action." + action.key()), choices, model::endPreview);
+    }
+  }
+
+  private static String agreeing(Action.Offer o) {
+    return o.reasons().stream()
+        .map(r -> Words.of("offer." + r).toLowerCase(Locale.ENGLISH))
+        .collect(Collectors.joining(", "));
   }
 
   private static Node hint(String key) {

@@ -28,8 +28,14 @@ public final class Choices extends ScrollPane {
    * @param line what it is or will do; may be empty
    * @param strong what speaks for it; may be empty
    * @param what does it
+   * @param pointed called when it is pointed at, or reached by keys
    */
-  public record Choice(String id, String name, String line, String strong, Runnable what) {
+  public record Choice(
+      String id, String name, String line, String strong, Runnable what, Runnable pointed) {
+    public Choice(String id, String name, String line, String strong, Runnable what) {
+      this(id, name, line, strong, what, () -> {});
+    }
+
     public Choice(String id, String name, Runnable what) {
       this(id, name, "", "", what);
     }
@@ -56,9 +62,16 @@ public final class Choices extends ScrollPane {
 
   /** Opens a list beside a node of the window, with the first choice ready to be taken. */
   public static void open(Node beside, String name, List<Choice> all) {
+    open(beside, name, all, () -> {});
+  }
+
+  /**
+   * @param closed called when the list is closed, before what was chosen is done
+   */
+  public static void open(Node beside, String name, List<Choice> all, Runnable closed) {
     Layer layer = Layer.of(beside.getScene());
     Choices c = new Choices(name, all, layer::close);
-    layer.open(c, beside, () -> {});
+    layer.open(c, beside, closed);
     // Its rows are in the window only once it has been dressed.
     c.applyCss();
     c.layout();
@@ -98,6 +111,14 @@ public final class Choices extends ScrollPane {
     b.setMaxWidth(Double.MAX_VALUE);
     b.setMnemonicParsing(false);
     b.setAccessibleText(String.join(". ", c.name(), c.line(), c.strong()).trim());
+    b.setOnMouseEntered(e -> c.pointed().run());
+    b.focusedProperty()
+        .addListener(
+            (o, was, is) -> {
+              if (is) {
+                c.pointed().run();
+              }
+            });
     b.setOnAction(
         e -> {
           done.run();

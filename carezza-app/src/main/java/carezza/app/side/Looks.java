@@ -82,6 +82,7 @@ public final class Looks extends VBox {
     getStyleClass().add("looks");
     TilePane grid = new TilePane(2, 2);
     grid.setPrefColumns(5);
+    grid.setMinWidth(USE_PREF_SIZE);
     for (CheckView v : CheckViews.all()) {
       cells.add(new Cell(v));
     }

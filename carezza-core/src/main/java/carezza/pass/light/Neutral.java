@@ -3,8 +3,11 @@ package carezza.pass.light;
 import carezza.color.Adaptation;
 import carezza.color.Matrix3;
 import carezza.image.RgbBlock;
+import carezza.neutral.Light;
+import carezza.neutral.Proposal;
 import carezza.pass.Action;
 import carezza.pass.EvaluationContext;
+import carezza.pass.Finding;
 import carezza.pass.Frame;
 import carezza.pass.Known;
 import carezza.pass.Pass;
@@ -13,6 +16,7 @@ import carezza.pass.Places;
 import carezza.pass.Stage;
 import carezza.pass.Summary;
 import carezza.pass.Weighted;
+import carezza.reading.Reading;
 import carezza.setting.Field;
 import carezza.setting.NumberField;
 import carezza.setting.Place;
@@ -25,13 +29,19 @@ import java.util.function.UnaryOperator;
 
 /**
  * Neutral and exposure: a 3 x 3 adaptation in linear light (see {@link Adaptation#shift}) and a
- * gain in stops. Strength scales the three settings, so 50 % is half the shift in mired.
+ * gain in stops. Strength scales all of it, so 50 % is half the shift in mired; a share of the
+ * light's own colour can be kept as mood.
  */
 public final class Neutral implements PassKind {
   private static final NumberField MIRED =
       new NumberField("mired", Unit.MIRED, -150, 150, 0, 1).useful(-50, 50);
   private static final NumberField DUV =
       new NumberField("duv", Unit.DUV, -0.05, 0.05, 0, 0.001).useful(-0.01, 0.01);
+
+  /** So much of the light's colour stays. */
+  private static final NumberField MOOD =
+      new NumberField("mood", Unit.PERCENT, 0, 100, 0, 1).useful(0, 40);
+
   private static final NumberField EXPOSURE =
       new NumberField("exposure", Unit.STOP, -4, 4, 0, 0.05).useful(-0.7, 0.7);
   private static final PlaceField PLACE = new PlaceField("neutral", 5, true);
@@ -48,7 +58,7 @@ public final class Neutral implements PassKind {
 
   @Override
   public List<Field<?>> fields() {
-    return List.of(MIRED, DUV, EXPOSURE, PLACE);
+    return List.of(MIRED, DUV, MOOD, EXPOSURE, PLACE);
   }
 
   @Override
@@ -72,12 +82,60 @@ public final class Neutral implements PassKind {
 
   @Override
   public List<Action> actions() {
-    return List.of(new Action.PointAt("takeNeutral", PLACE.sizeMm(), Neutral::neutralAt));
+    return List.of(
+        new Action.Choose("lights", Neutral::offers),
+        new Action.PointAt("takeNeutral", PLACE.sizeMm(), Neutral::neutralAt));
+  }
+
+  /** Begins with the light that is measured, where one can be trusted. */
+  @Override
+  public Pass start(long id, Known known) {
+    Pass p = PassKind.super.start(id, known);
+    Optional<Reading> mired = known.reading("castMired");
+    Optional<Reading> duv = known.reading("castDuv");
+    return mired.isEmpty() || duv.isEmpty()
+        ? p
+        : against(p, new Light(mired.get().now(), duv.get().now()));
+  }
+
+  /** A cast that the eye would see, which no pass takes out yet. */
+  @Override
+  public Optional<Finding> finding(Known known) {
+    boolean done = known.passes().stream().anyMatch(p -> p.on() && p.kind().key().equals(key()));
+    return done
+        ? Optional.empty()
+        : known
+            .reading("castMired")
+            .filter(r -> !r.isInBand())
+            .map(r -> new Finding(r.now() < 0 ? "found.cool" : "found.warm", r, Math.abs(r.now())));
+  }
+
+  /** The pass that undoes a light; its mood and its exposure stay. */
+  private static Pass against(Pass p, Light light) {
+    double mired = Math.max(MIRED.min(), Math.min(MIRED.max(), -light.mired()));
+    double duv = Math.max(DUV.min(), Math.min(DUV.max(), -light.duv()));
+    return p.with(MIRED, rounded(mired, 10)).with(DUV, rounded(duv, 1e4));
+  }
+
+  private static List<Action.Offer> offers(EvaluationContext context) {
+    return context.lights().proposals().stream()
+        .map(
+            q ->
+                new Action.Offer(
+                    "light." + q.method().replace(Proposal.SURFACE, "if."),
+                    List.of(
+                        q.light().mired(),
+                        (1e6 / (Adaptation.D65_MIRED + q.light().mired())),
+                        q.light().duv(),
+                        100 * q.confidence()),
+                    q.agree().stream().map(m -> "light." + m).toList(),
+                    p -> against(p, q.light())))
+        .toList();
   }
 
   @Override
   public Optional<Summary> summary(Pass p, Known known) {
-    double mired = p.strength() * p.get(MIRED);
+    double mired = p.strength() * (1 - p.get(MOOD) / 100) * p.get(MIRED);
     double stops = p.strength() * p.get(EXPOSURE);
     return isNeutral(p) ? Optional.empty() : Optional.of(new Summary("sum.neutral", mired, stops));
   }
@@ -100,9 +158,10 @@ public final class Neutral implements PassKind {
   /** The whole of the pass as a matrix on working-space light. */
   private static Matrix3 matrix(Pass p) {
     double s = p.strength();
+    double c = s * (1 - p.get(MOOD) / 100);
     double gain = Math.pow(2, s * p.get(EXPOSURE));
     return Matrix3.diagonal(gain, gain, gain)
-        .after(Adaptation.shift(s * p.get(MIRED), s * p.get(DUV)));
+        .after(Adaptation.shift(c * p.get(MIRED), c * p.get(DUV)));
   }
 
   /**
