@@ -12,7 +12,8 @@ public final class ReadingWords {
 
   public static String name(Reading r) {
     String key = "reading." + r.name();
-    if (!hasSides(r) || !r.isAvailable()) {
+    boolean isNought = value(r).chars().noneMatch(c -> c >= '1' && c <= '9');
+    if (!hasSides(r) || !r.isAvailable() || isNought) {
       return Words.of(key);
     }
     return Words.of(r.now() < 0 ? key + ".below" : key + ".above");

@@ -44,6 +44,10 @@ public final class Neutral implements PassKind {
 
   private static final NumberField EXPOSURE =
       new NumberField("exposure", Unit.STOP, -4, 4, 0, 0.05).useful(-0.7, 0.7);
+
+  /** Cloth that could be grey in hardly any light is not offered. */
+  private static final double LEAST_SURFACE = 0.03;
+
   private static final PlaceField PLACE = new PlaceField("neutral", 5, true);
 
   @Override
@@ -119,6 +123,7 @@ public final class Neutral implements PassKind {
 
   private static List<Action.Offer> offers(EvaluationContext context) {
     return context.lights().proposals().stream()
+        .filter(q -> !q.isSurface() || q.confidence() > LEAST_SURFACE)
         .map(
             q ->
                 new Action.Offer(
