@@ -27,9 +27,13 @@ public final class ColorEncoding {
    * @param toXyzD65 file's linear RGB to X, Y, Z relative to D65
    */
   public ColorEncoding(String name, Curve[] curves, Matrix3 toXyzD65) {
-    this.name = name;
+    this(WorkingSpace.FROM_XYZ.after(toXyzD65), curves, name);
+  }
+
+  private ColorEncoding(Matrix3 toWorking, Curve[] curves, String name) {
+    this.toWorking = toWorking;
     this.curves = curves.clone();
-    toWorking = WorkingSpace.FROM_XYZ.after(toXyzD65);
+    this.name = name;
   }
 
   /** IEC 61966-2-1 sRGB. */
@@ -44,6 +48,11 @@ public final class ColorEncoding {
   /** The sRGB decoding curve, IEC 61966-2-1. */
   public static double srgbToLinear(double v) {
     return v <= 0.04045 ? v / 12.92 : Math.pow((v + 0.055) / 1.055, 2.4);
+  }
+
+  /** The same under another name. */
+  public ColorEncoding named(String other) {
+    return new ColorEncoding(toWorking, curves, other);
   }
 
   public String name() {

@@ -10,14 +10,17 @@ import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Consumer;
 import java.util.stream.Stream;
 
 /**
- * Reads the curves and the matrix of an RGB display profile (ICC.1:2022, three-component
- * matrix-based profiles) and builds such a profile.
+ * Reads the curves and the matrix of an RGB profile, or the curve of a grey one (ICC.1:2022,
+ * three-component matrix-based and monochrome profiles), and builds such RGB profiles.
  */
 public final class IccProfile {
   private static final int SIG_RGB = 0x52474220;
+  private static final int SIG_GREY = 0x47524159;
+  private static final int SIG_CMYK = 0x434d594b;
   private static final int SIG_ACSP = 0x61637370;
 
   /** Determinant of the primaries (of sRGB .2) under which they cannot be told apart. */
@@ -26,10 +29,67 @@ public final class IccProfile {
   /** Codes at which curves are tried: all of 16 bits. */
   private static final int CURVE_SAMPLES = 65535;
 
+  private static final int GREY_SAMPLES = 4096;
+  private static final double[] SRGB_PRIMARIES = {0.64, 0.33, 0.30, 0.60, 0.15, 0.06};
+
   private static final double MOST_LIGHT = 100;
   private static final double LEAST_RISE = 1e-3;
 
   private IccProfile() {}
+
+  /** Colours that a profile is for: 1, 3 or 4; 0 for others and for what is no profile. */
+  public static int colours(byte[] icc) {
+    if (icc.length < 132 || ByteBuffer.wrap(icc).getInt(36) != SIG_ACSP) {
+      return 0;
+    }
+    return switch (ByteBuffer.wrap(icc).getInt(16)) {
+      case SIG_GREY -> 1;
+      case SIG_RGB -> 3;
+      case SIG_CMYK -> 4;
+      default -> 0;
+    };
+  }
+
+  /** Whether an RGB profile says by tables alone what its codes are. */
+  public static boolean isTable(byte[] icc) {
+    ByteBuffer b = ByteBuffer.wrap(icc);
+    return colours(icc) == 3 && tag(b, "rXYZ") < 0 && tag(b, "A2B0") >= 0;
+  }
+
+  /** The profile's own name. */
+  public static String nameOf(byte[] icc) {
+    return name(ByteBuffer.wrap(icc));
+  }
+
+  /**
+   * An RGB profile under which three equal codes are what one is under a grey profile, so that a
+   * grey picture can be written in colour.
+   *
+   * @throws IllegalArgumentException with the reason when it is not a grey profile with a curve
+   */
+  public static byte[] rgbOfGrey(byte[] icc) {
+    ByteBuffer b = ByteBuffer.wrap(icc);
+    if (colours(icc) != 1) {
+      throw new IllegalArgumentException("profile is not for grey");
+    }
+    ColorEncoding.Curve curve = curve(b, "kTRC");
+    refuseUnusable(curve);
+    return of(name(b), SRGB_PRIMARIES, sampled(curve));
+  }
+
+  /** A curve as the body of a tag. */
+  private static byte[] sampled(ColorEncoding.Curve curve) {
+    return body(
+        "curv",
+        4 + 2 * GREY_SAMPLES,
+        b -> {
+          b.putInt(GREY_SAMPLES);
+          for (int i = 0; i < GREY_SAMPLES; i++) {
+            double v = curve.toLinear(i / (GREY_SAMPLES - 1.0));
+            b.putShort((short) Math.round(65535 * Math.max(0, Math.min(1, v))));
+          }
+        });
+  }
 
   /**
    * @return the encoding that a profile describes
@@ -209,6 +269,11 @@ public final class IccProfile {
 
   /** A matrix profile with one gamma, for wide-gamut files of our own making. */
   public static byte[] ofGamma(String name, double[] primaries, double gamma) {
+    short code = (short) Math.round(gamma * 256);
+    return of(name, primaries, body("curv", 6, b -> b.putInt(1).putShort(code)));
+  }
+
+  private static byte[] of(String name, double[] primaries, byte[] curve) {
     Matrix3 toD50 =
         Adaptation.bradford(WorkingSpace.D65_XYZ, WorkingSpace.D50_XYZ)
             .after(WorkingSpace.fromPrimaries(primaries, WorkingSpace.D65_XY));
@@ -222,7 +287,7 @@ public final class IccProfile {
       bodies.add(xyzBody(new double[] {m[c], m[3 + c], m[6 + c]}));
     }
     for (int c = 0; c < 3; c++) {
-      bodies.add(body("curv", 6, b -> b.putInt(1).putShort((short) Math.round(gamma * 256))));
+      bodies.add(curve);
     }
     bodies.add(body("text", 5, b -> b.put("none".getBytes(StandardCharsets.US_ASCII))));
     int size = 132 + 12 * tags.length;
@@ -267,8 +332,7 @@ public final class IccProfile {
         });
   }
 
-  private static byte[] body(
-      String type, int length, java.util.function.Consumer<ByteBuffer> fill) {
+  private static byte[] body(String type, int length, Consumer<ByteBuffer> fill) {
     ByteBuffer b = ByteBuffer.allocate(8 + (length + 3) / 4 * 4);
     put(b, 0, type);
     b.position(8);

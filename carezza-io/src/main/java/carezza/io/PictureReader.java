@@ -6,6 +6,7 @@ import carezza.io.format.InputFormat;
 import carezza.io.format.InputFormats;
 import carezza.io.format.Orientation;
 import carezza.io.format.UnreadableFileException;
+import java.awt.color.ColorSpace;
 import java.awt.image.BufferedImage;
 import java.awt.image.ColorModel;
 import java.awt.image.IndexColorModel;
@@ -24,6 +25,9 @@ import java.util.stream.IntStream;
 
 /** Reads pictures of the registered formats, 8 or 16 bits, upright and with their profile. */
 public final class PictureReader {
+  /** Of a picture that says nothing of its colours. */
+  private static final String UNTAGGED = "sRGB, as the file names no profile";
+
   private final Path file;
   private final List<String> warnings = new ArrayList<>();
 
@@ -74,9 +78,17 @@ public final class PictureReader {
     InputFormat.Decoded decoded = format.read(file, progress, warnings::add);
     SourcePicture picture = copy(decoded.image(), decoded.turn());
     byte[] icc = decoded.profile();
-    ColorEncoding encoding = ColorEncoding.srgb();
+    if (isInks(decoded.image())) {
+      return converted(picture, 4, icc);
+    }
+    boolean grey = decoded.image().getRaster().getNumBands() <= 2;
+    ColorEncoding encoding = ColorEncoding.srgb().named(UNTAGGED);
     if (icc.length > 0) {
       try {
+        if (IccProfile.isTable(icc) && !grey) {
+          return converted(picture, 3, icc);
+        }
+        icc = grey && IccProfile.colours(icc) == 1 ? IccProfile.rgbOfGrey(icc) : icc;
         encoding = IccProfile.encoding(icc);
       } catch (RuntimeException e) {
         warnings.add(
@@ -87,6 +99,26 @@ public final class PictureReader {
       }
     }
     return new PictureFile(file, picture, encoding, icc, List.copyOf(warnings));
+  }
+
+  /** Whether a picture is in cyan, magenta, yellow and black. */
+  private static boolean isInks(BufferedImage image) {
+    return image.getColorModel().getColorSpace().getType() == ColorSpace.TYPE_CMYK;
+  }
+
+  /** A picture whose codes mean something by tables, or inks, in 16 bits of a wide RGB space. */
+  private PictureFile converted(SourcePicture codes, int colours, byte[] icc) {
+    SourcePicture wide = ForeignColour.wide(codes, colours, icc);
+    warnings.add(
+        "Its colours were converted from \u201c"
+            + IccProfile.nameOf(icc)
+            + "\u201d to a wide RGB space of 16 bits, in which it will be written.");
+    return new PictureFile(
+        file,
+        wide,
+        IccProfile.encoding(ForeignColour.WIDE),
+        ForeignColour.WIDE,
+        List.copyOf(warnings));
   }
 
   private SourcePicture copy(BufferedImage image, Orientation turn) throws IOException {
@@ -106,7 +138,10 @@ public final class PictureReader {
     int h = raster.getHeight();
     SourcePicture out =
         new SourcePicture(
-            turn.swapsSides() ? h : w, turn.swapsSides() ? w : h, depth, alpha ? 4 : 3);
+            turn.swapsSides() ? h : w,
+            turn.swapsSides() ? w : h,
+            depth,
+            alpha || isInks(image) ? 4 : 3);
     int scale = bits < 8 && !palette ? 255 / ((1 << bits) - 1) : 1;
     IntStream.range(0, h)
         .parallel()

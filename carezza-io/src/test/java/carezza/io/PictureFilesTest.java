@@ -229,7 +229,7 @@ public class PictureFilesTest {
   }
 
   @Test
-  public void cmykIsRefusedInWords() throws IOException {
+  public void inksWithoutAProfileAreRefusedInWords() throws IOException {
     // start of image, then a frame header of four components
     byte[] head = {
       (byte) 0xff,
@@ -272,7 +272,9 @@ public class PictureFilesTest {
     Path tiff = Files.write(dir.resolve("press.tif"), t.array());
     assertThatThrownBy(() -> PictureReader.read(tiff))
         .isInstanceOf(UnreadableFileException.class)
-        .hasMessage("press.tif: it is a CMYK picture; save it as RGB first.");
+        .hasMessage(
+            "press.tif: it is a CMYK picture without a colour profile;"
+                + " save it with one, or as RGB.");
   }
 
   @Test

@@ -4,6 +4,14 @@ import com.drew.imaging.ImageMetadataReader;
 import com.drew.imaging.ImageProcessingException;
 import com.drew.metadata.Metadata;
 import com.drew.metadata.exif.ExifIFD0Directory;
+import java.awt.Transparency;
+import java.awt.color.ColorSpace;
+import java.awt.color.ICC_ColorSpace;
+import java.awt.color.ICC_Profile;
+import java.awt.image.BufferedImage;
+import java.awt.image.ColorModel;
+import java.awt.image.ComponentColorModel;
+import java.awt.image.WritableRaster;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -14,8 +22,12 @@ import java.util.List;
 import java.util.function.Consumer;
 import java.util.function.DoubleConsumer;
 
-/** JPEG of grey and RGB, with the profile of its APP2 segments and the orientation of its Exif. */
+/**
+ * JPEG of grey, RGB and CMYK, with the profile of its APP2 segments and the orientation of its
+ * Exif.
+ */
 final class JpegInput implements InputFormat {
+  private static final int YCCK = 2;
   private static final String DECODER = "com.sun.imageio.plugins.jpeg.JPEGImageReader";
 
   @Override
@@ -38,23 +50,89 @@ final class JpegInput implements InputFormat {
       throws IOException {
     try (ImageIoReading in = new ImageIoReading(file, "jpeg", DECODER, progress)) {
       byte[] segments = segments(file);
-      refuseCmyk(file, segments);
       Orientation turn = orientation(file, warn);
+      if (isInks(segments)) {
+        byte[] profile = profile(segments);
+        return new Decoded(inks(file, in, profile, segments), profile, turn);
+      }
       return new Decoded(in.read(), profile(segments), turn);
     }
   }
 
-  private static void refuseCmyk(Path file, byte[] all) throws IOException {
+  /**
+   * Inks as the file has them. With an Adobe segment they are stored from paper to full ink, as
+   * luma and chroma too if it says so (ITU-T T.872, 6.5.3).
+   */
+  private static BufferedImage inks(Path file, ImageIoReading in, byte[] profile, byte[] segments)
+      throws IOException {
+    if (profile.length == 0) {
+      throw new UnreadableFileException(
+          file, "it is a CMYK picture without a colour profile; save it with one, or as RGB.");
+    }
+    WritableRaster raster = (WritableRaster) in.reader().readRaster(0, null);
+    int adobe = adobe(segments);
+    if (adobe >= 0) {
+      int[] v = new int[4];
+      for (int y = 0; y < raster.getHeight(); y++) {
+        for (int x = 0; x < raster.getWidth(); x++) {
+          raster.getPixel(x, y, v);
+          raster.setPixel(x, y, plain(v, adobe == YCCK));
+        }
+      }
+    }
+    ColorSpace space = new ICC_ColorSpace(ICC_Profile.getInstance(profile));
+    ColorModel model =
+        new ComponentColorModel(space, false, false, Transparency.OPAQUE, raster.getTransferType());
+    return new BufferedImage(model, raster, false, null);
+  }
+
+  /** Inks, 0 for none, of what an Adobe file holds. */
+  private static int[] plain(int[] v, boolean ycck) {
+    if (!ycck) {
+      return new int[] {255 - v[0], 255 - v[1], 255 - v[2], 255 - v[3]};
+    }
+    double blue = v[1] - 128;
+    double red = v[2] - 128;
+    return new int[] {
+      code(v[0] + 1.402 * red),
+      code(v[0] - 0.344136 * blue - 0.714136 * red),
+      code(v[0] + 1.772 * blue),
+      255 - v[3]
+    };
+  }
+
+  private static int code(double v) {
+    return (int) Math.max(0, Math.min(255, Math.round(v)));
+  }
+
+  /** What an Adobe segment says of the colours: 0 as they are, 2 with luma; -1 without one. */
+  private static int adobe(byte[] all) {
+    byte[] mark = "Adobe".getBytes(StandardCharsets.US_ASCII);
+    for (int i = 2; i + 16 < all.length && (all[i] & 0xff) == 0xff; ) {
+      int marker = all[i + 1] & 0xff;
+      if (marker == 0xda) {
+        break;
+      }
+      if (marker == 0xee && starts(all, i + 4, mark)) {
+        return all[i + 15];
+      }
+      i += 2 + ((all[i + 2] & 0xff) << 8 | all[i + 3] & 0xff);
+    }
+    return -1;
+  }
+
+  private static boolean isInks(byte[] all) {
     for (int i = 2; i + 9 < all.length && (all[i] & 0xff) == 0xff; ) {
       int marker = all[i + 1] & 0xff;
       int length = (all[i + 2] & 0xff) << 8 | all[i + 3] & 0xff;
       boolean frame =
           marker >= 0xc0 && marker <= 0xcf && marker != 0xc4 && marker != 0xc8 && marker != 0xcc;
-      if (frame && all[i + 9] == 4) {
-        throw new UnreadableFileException(file, "it is a CMYK picture; save it as RGB first.");
+      if (frame) {
+        return all[i + 9] == 4;
       }
       i += 2 + length;
     }
+    return false;
   }
 
   private static byte[] profile(byte[] all) {

@@ -11,12 +11,13 @@ import javax.imageio.plugins.tiff.BaselineTIFFTagSet;
 import javax.imageio.plugins.tiff.TIFFDirectory;
 import javax.imageio.plugins.tiff.TIFFField;
 
-/** TIFF of grey and RGB, 8 and 16 bits, with its profile and orientation. */
+/** TIFF of grey, RGB and CMYK, 8 and 16 bits, with its profile and orientation. */
 final class TiffInput implements InputFormat {
   private static final String DECODER = "com.sun.imageio.plugins.tiff.TIFFImageReader";
   private static final String OTHER_DECODER =
       "com.twelvemonkeys.imageio.plugins.tiff.TIFFImageReader";
   private static final int ICC = 34675;
+  private static final int CMYK = 5;
 
   @Override
   public String key() {
@@ -42,7 +43,8 @@ final class TiffInput implements InputFormat {
       TIFFDirectory d = TIFFDirectory.createFromMetadata(in.reader().getImageMetadata(0));
       refuseUnusable(file, d);
       refuseCut(file, d);
-      BufferedImage image = isDifferenced(d) ? readDifferenced(file, progress) : in.read();
+      boolean inks = number(d, BaselineTIFFTagSet.TAG_PHOTOMETRIC_INTERPRETATION, 2) == CMYK;
+      BufferedImage image = inks || isDifferenced(d) ? readOtherwise(file, progress) : in.read();
       return new Decoded(image, profile(d), orientation(d));
     }
   }
@@ -57,7 +59,8 @@ final class TiffInput implements InputFormat {
         && bits.getAsInt(0) > 8;
   }
 
-  private static BufferedImage readDifferenced(Path file, DoubleConsumer progress)
+  /** By the decoder that knows inks and differences. */
+  private static BufferedImage readOtherwise(Path file, DoubleConsumer progress)
       throws IOException {
     try (ImageIoReading in = new ImageIoReading(file, "tiff", OTHER_DECODER, progress)) {
       return in.read();
@@ -68,8 +71,9 @@ final class TiffInput implements InputFormat {
     int photometric = number(d, BaselineTIFFTagSet.TAG_PHOTOMETRIC_INTERPRETATION, 2);
     int bits = number(d, BaselineTIFFTagSet.TAG_BITS_PER_SAMPLE, 8);
     int format = number(d, BaselineTIFFTagSet.TAG_SAMPLE_FORMAT, 1);
-    if (photometric == 5) {
-      throw new UnreadableFileException(file, "it is a CMYK picture; save it as RGB first.");
+    if (photometric == CMYK && profile(d).length == 0) {
+      throw new UnreadableFileException(
+          file, "it is a CMYK picture without a colour profile; save it with one, or as RGB.");
     }
     if (photometric == 8) {
       throw new UnreadableFileException(file, "it is a Lab picture; save it as RGB first.");
