@@ -62,7 +62,7 @@ public final class Weighted {
   }
 
   /** The smallest rectangle outside which weights over {@code rect} are 0. */
-  static Rect bounds(Rect rect, float[] weight) {
+  public static Rect bounds(Rect rect, float[] weight) {
     if (weight == null) {
       return rect;
     }

@@ -5,6 +5,7 @@ import carezza.pass.clean.Heals;
 import carezza.pass.even.TwoBands;
 import carezza.pass.features.Whiten;
 import carezza.pass.light.Neutral;
+import carezza.pass.light.ZoneCurve;
 import carezza.pass.relief.LightCurve;
 import carezza.pass.skin.SkinGather;
 import carezza.register.Register;
@@ -19,6 +20,7 @@ public final class Kinds {
           PassKind::key,
           List.of(
               new Neutral(),
+              new ZoneCurve(),
               new Heals(),
               new TwoBands(),
               LightCurve.dodge(),
