@@ -53,7 +53,7 @@ public final class KindWords {
     String figure =
         ReadingWords.format(f.reading()) == Format.SHARE
             ? Numbers.plain(f.figure(), 1)
-            : ReadingWords.of(f.reading(), f.figure());
+            : ReadingWords.of(f.reading(), f.figure()).replace("+", "");
     String place = f.reading().place();
     return Words.of(f.word(), figure, place.isEmpty() ? "" : Words.of("place." + place));
   }

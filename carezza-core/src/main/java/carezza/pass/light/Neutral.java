@@ -111,7 +111,10 @@ public final class Neutral implements PassKind {
         : known
             .reading("castMired")
             .filter(r -> !r.isInBand())
-            .map(r -> new Finding(r.now() < 0 ? "found.cool" : "found.warm", r, Math.abs(r.now())));
+            .map(
+                r ->
+                    new Finding(
+                        r.now() < 0 ? "finding.cool" : "finding.warm", r, Math.abs(r.now())));
   }
 
   /** The pass that undoes a light; its mood and its exposure stay. */
