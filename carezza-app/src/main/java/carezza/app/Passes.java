@@ -9,10 +9,12 @@ import carezza.area.Stroke;
 import carezza.face.Pin;
 import carezza.pass.Action;
 import carezza.pass.EvaluationContext;
+import carezza.pass.Histogram;
 import carezza.pass.Mark;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.PassTool;
+import carezza.setting.CurveField;
 import carezza.setting.Place;
 import carezza.setting.PlaceField;
 import carezza.sheet.Kinds;
@@ -197,6 +199,18 @@ public final class Passes {
                       change(id, found);
                     }
                   });
+            });
+  }
+
+  /** Counts what lies along a curve of a pass in the picture below it. */
+  public void count(long id, CurveField field, Consumer<Histogram> then) {
+    RunSheet s = now();
+    s.pass(id)
+        .ifPresent(
+            p -> {
+              Supplier<EvaluationContext> context = model.context(s, p);
+              model.away(
+                  () -> p.kind().histogram(context.get(), field), found -> found.ifPresent(then));
             });
   }
 

@@ -4,6 +4,7 @@ import carezza.area.Area;
 import carezza.color.Matrix3;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import carezza.setting.CurveField;
 import carezza.setting.Field;
 import carezza.setting.Place;
 import carezza.setting.Settings;
@@ -81,6 +82,11 @@ public interface PassKind {
    * @param known readings of the picture as it is now
    */
   default Optional<Summary> summary(Pass p, Known known) {
+    return Optional.empty();
+  }
+
+  /** How often the values along a curve occur in the picture below, where that helps to set it. */
+  default Optional<Histogram> histogram(EvaluationContext context, CurveField field) {
     return Optional.empty();
   }
 

@@ -15,6 +15,9 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
  * @param step smallest step of its editor
  * @param usefulLow from here most good work lies
  * @param usefulHigh to here; no higher than {@code usefulLow} where nothing is known of it
+ * @param isLater whether it came when there were documents without it: it is written only where it
+ *     is not at its start, so that those are written as before and their journals still rest on
+ *     them
  */
 public record NumberField(
     String key,
@@ -24,7 +27,8 @@ public record NumberField(
     double initial,
     double step,
     double usefulLow,
-    double usefulHigh)
+    double usefulHigh,
+    boolean isLater)
     implements Field<Double> {
   public NumberField {
     if (!(min < max && initial >= min && initial <= max && step > 0)) {
@@ -39,12 +43,17 @@ public record NumberField(
 
   /** A number of which no part is known to be the useful one. */
   public NumberField(String key, Unit unit, double min, double max, double initial, double step) {
-    this(key, unit, min, max, initial, step, 0, 0);
+    this(key, unit, min, max, initial, step, 0, 0, false);
   }
 
   /** The same, with the part of the range in which most good work lies. */
   public NumberField useful(double low, double high) {
-    return new NumberField(key, unit, min, max, initial, step, low, high);
+    return new NumberField(key, unit, min, max, initial, step, low, high, isLater);
+  }
+
+  /** The same, come later than the kind that has it. */
+  public NumberField later() {
+    return new NumberField(key, unit, min, max, initial, step, usefulLow, usefulHigh, true);
   }
 
   @Override

@@ -65,9 +65,13 @@ public final class Settings {
 
   private <T> void write(Field<T> f, ObjectNode o) {
     JsonNode n = f.write(get(f));
-    if (!n.isNull()) {
+    if (!n.isNull() && !isLeftOut(f)) {
       o.set(f.key(), n);
     }
+  }
+
+  private <T> boolean isLeftOut(Field<T> f) {
+    return f instanceof NumberField n && n.isLater() && get(f).equals(f.start());
   }
 
   /** What the journal holds of a change from {@code before}: the fields that differ. */

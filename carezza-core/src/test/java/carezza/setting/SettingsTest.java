@@ -194,4 +194,18 @@ public class SettingsTest {
     assertThatThrownBy(() -> Curve.line(1, 0, 1, 1)).hasMessageContaining("must rise");
     assertThatThrownBy(() -> new Curve(List.of())).hasMessageContaining("two or more");
   }
+
+  /** Documents from before a field are written as they were; a value in it is kept. */
+  @Test
+  public void whatCameLaterIsLeftOutAtItsStart() {
+    NumberField later = new NumberField("later", Unit.PERCENT, 0, 100, 0, 1).later();
+    List<Field<?>> fields = List.of(NUMBER, later);
+    Settings start = Settings.start(fields);
+    assertThat(start.write()).isEqualTo(Settings.start(List.of(NUMBER)).write());
+    assertThat(Settings.read(fields, start.write())).isEqualTo(start);
+    Settings set = start.with(later, 30.0);
+    assertThat(Settings.read(fields, set.write())).isEqualTo(set);
+    assertThat(start.applied(set.delta(start))).isEqualTo(set);
+    assertThat(set.applied(start.delta(set))).as("and back").isEqualTo(start);
+  }
 }

@@ -67,7 +67,7 @@ final class EarlierForm {
     Map<String, Double> sorted = new TreeMap<>();
     Map<String, JsonNode> places = new TreeMap<>();
     for (Field<?> f : p.kind().fields()) {
-      if (f instanceof NumberField n) {
+      if (f instanceof NumberField n && !n.isLater()) {
         sorted.put(n.key(), p.get(n));
       } else if (f instanceof PlaceField q && p.get(q).isPresent()) {
         places.put(q.key(), q.write(p.get(q)));

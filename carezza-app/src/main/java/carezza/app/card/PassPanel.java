@@ -11,7 +11,9 @@ import carezza.app.edit.Editors;
 import carezza.app.edit.Edits;
 import carezza.app.kit.Choices;
 import carezza.pass.Action;
+import carezza.pass.Histogram;
 import carezza.pass.Pass;
+import carezza.setting.CurveField;
 import carezza.setting.Field;
 import carezza.setting.PlaceField;
 import java.util.ArrayList;
@@ -115,6 +117,11 @@ final class PassPanel extends VBox {
       @Override
       public void point(PlaceField field) {
         model.passes().point(id, field);
+      }
+
+      @Override
+      public void count(CurveField field, Consumer<Histogram> then) {
+        model.passes().count(id, field, then);
       }
     };
   }

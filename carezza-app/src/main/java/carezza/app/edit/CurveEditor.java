@@ -1,16 +1,22 @@
 package carezza.app.edit;
 
+import carezza.app.Words;
+import carezza.pass.Histogram;
 import carezza.setting.Curve;
 import carezza.setting.CurveField;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.BiConsumer;
 import javafx.scene.AccessibleRole;
+import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
+import javafx.scene.shape.Polygon;
 import javafx.scene.shape.Polyline;
+import javafx.scene.text.Text;
 
 /**
  * A curve with its knots: a knot is dragged, a click beside the knots puts one there, Delete takes
@@ -22,6 +28,9 @@ public final class CurveEditor extends Region {
   private static final double NEAR = 10;
   private static final int STEPS = 64;
 
+  /** Share of the height that the fullest bin takes. */
+  private static final double TALL = 0.45;
+
   /** Share of the range that an arrow key moves a knot. */
   private static final double STEP = 0.01;
 
@@ -29,6 +38,10 @@ public final class CurveEditor extends Region {
   private final BiConsumer<Curve, Boolean> on;
   private final Region ground = new Region();
   private final Polyline line = new Polyline();
+  private final Polygon all = new Polygon();
+  private final Polygon skin = new Polygon();
+  private final Text skinName = new Text();
+  private Optional<Histogram> counted = Optional.empty();
   private final List<Region> knobs = new ArrayList<>();
   private Curve curve;
   private int chosen;
@@ -45,7 +58,15 @@ public final class CurveEditor extends Region {
     ground.getStyleClass().add("curve-ground");
     line.getStyleClass().add("curve-line");
     line.setManaged(false);
-    getChildren().addAll(ground, line);
+    all.getStyleClass().add("curve-all");
+    skin.getStyleClass().add("curve-skin");
+    skinName.setText(Words.of("curve.skin"));
+    skinName.getStyleClass().add("curve-name");
+    for (Node n : List.of(all, skin, skinName)) {
+      n.setManaged(false);
+      n.setMouseTransparent(true);
+    }
+    getChildren().addAll(ground, all, skin, skinName, line);
     setFocusTraversable(true);
     setAccessibleRole(AccessibleRole.SLIDER);
     setAccessibleText(name);
@@ -67,6 +88,39 @@ public final class CurveEditor extends Region {
       chosen = Math.min(chosen, c.knots().size() - 1);
       requestLayout();
     }
+  }
+
+  /** Shows behind the curve how often its values occur, and those of the skin before them. */
+  void ground(Histogram h) {
+    counted = Optional.of(h);
+    requestLayout();
+  }
+
+  private void layoutGround() {
+    counted.ifPresent(h -> outline(all, h.all()));
+    counted.ifPresent(h -> outline(skin, h.skin()));
+    int best = 0;
+    double[] s = counted.map(Histogram::skin).orElse(new double[1]);
+    for (int i = 1; i < s.length; i++) {
+      best = s[i] > s[best] ? i : best;
+    }
+    skinName.setVisible(s[best] > 0);
+    double x = EDGE + (getWidth() - 2 * EDGE) * (best + 0.5) / s.length;
+    double half = skinName.getLayoutBounds().getWidth() / 2;
+    skinName.setX(Math.round(Math.max(EDGE, Math.min(getWidth() - EDGE - 2 * half, x - half))));
+    skinName.setY(HEIGHT - EDGE - 4);
+  }
+
+  /** Bins from the foot up to half the height. */
+  private void outline(Polygon p, double[] bins) {
+    double w = (getWidth() - 2 * EDGE) / bins.length;
+    double foot = HEIGHT - EDGE;
+    p.getPoints().setAll(EDGE, foot);
+    for (int i = 0; i < bins.length; i++) {
+      double y = foot - TALL * (HEIGHT - 2 * EDGE) * bins[i];
+      p.getPoints().addAll(EDGE + i * w, y, EDGE + (i + 1) * w, y);
+    }
+    p.getPoints().addAll(getWidth() - EDGE, foot);
   }
 
   private double viewX(double x) {
@@ -193,6 +247,7 @@ public final class CurveEditor extends Region {
   @Override
   protected void layoutChildren() {
     ground.resizeRelocate(EDGE, EDGE, getWidth() - 2 * EDGE, HEIGHT - 2 * EDGE);
+    layoutGround();
     line.getPoints().clear();
     for (int i = 0; i <= STEPS; i++) {
       double x = field.x0() + (field.x1() - field.x0()) * i / STEPS;

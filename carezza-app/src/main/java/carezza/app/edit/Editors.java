@@ -170,6 +170,7 @@ public final class Editors {
     CurveEditor editor =
         new CurveEditor(name(f), f, (c, done) -> edits.change(p -> p.with(f, c), done));
     editor.setId("curve-" + f.key());
+    edits.count(f, editor::ground);
     return new Made(new VBox(2, rowName(name(f)), editor), p -> editor.show(p.get(f)));
   }
 

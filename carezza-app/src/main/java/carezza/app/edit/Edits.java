@@ -1,7 +1,10 @@
 package carezza.app.edit;
 
+import carezza.pass.Histogram;
 import carezza.pass.Pass;
+import carezza.setting.CurveField;
 import carezza.setting.PlaceField;
+import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 
 /** What editors do with the pass they edit. */
@@ -11,4 +14,7 @@ public interface Edits {
 
   /** Lets the next click on the picture be the place of a setting. */
   void point(PlaceField field);
+
+  /** Counts what lies along a curve, where the pass's kind can. */
+  void count(CurveField field, Consumer<Histogram> then);
 }

@@ -40,7 +40,7 @@ public final class Neutral implements PassKind {
 
   /** So much of the light's colour stays. */
   private static final NumberField MOOD =
-      new NumberField("mood", Unit.PERCENT, 0, 100, 0, 1).useful(0, 40);
+      new NumberField("mood", Unit.PERCENT, 0, 100, 0, 1).useful(0, 40).later();
 
   private static final NumberField EXPOSURE =
       new NumberField("exposure", Unit.STOP, -4, 4, 0, 0.05).useful(-0.7, 0.7);

@@ -1,5 +1,6 @@
 package carezza.pass.light;
 
+import carezza.area.Area;
 import carezza.color.Matrix3;
 import carezza.color.Roots;
 import carezza.color.WorkingSpace;
@@ -13,6 +14,7 @@ import carezza.pass.Action;
 import carezza.pass.EvaluationContext;
 import carezza.pass.FieldTiles;
 import carezza.pass.Frame;
+import carezza.pass.Histogram;
 import carezza.pass.Known;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
@@ -95,6 +97,11 @@ public final class ZoneCurve implements PassKind {
   private static final double LEAST_SLOPE = 0.02;
 
   private static final double PLACE_MM = 4;
+
+  /** Tones are counted among so many pixels a side, in so many bins. */
+  private static final int COUNTED_SIDE = 500;
+
+  private static final int BINS = 88;
 
   @Override
   public String key() {
@@ -192,6 +199,33 @@ public final class ZoneCurve implements PassKind {
   @Override
   public boolean isNeutral(Pass p) {
     return p.get(ZONES).knots().stream().allMatch(k -> k.y() == 0);
+  }
+
+  /** Tones of the picture and of its skin, in stops from middle grey. */
+  @Override
+  public Optional<Histogram> histogram(EvaluationContext context, CurveField field) {
+    int level = 0;
+    while (longSide(context.below().bounds(level)) > COUNTED_SIDE) {
+      level++;
+    }
+    RgbBlock b = context.below().read(level, context.below().bounds(level));
+    Plane skin = context.mask(Area.ofRegion("skin"), level, b.rect());
+    double[] all = new double[BINS];
+    double[] ofSkin = new double[BINS];
+    for (int i = 0; i < b.size(); i++) {
+      float y = Math.max(FLOOR, WorkingSpace.luminance(b.r()[i], b.g()[i], b.b()[i]));
+      double e = Roots.log2(y) - MIDDLE;
+      int bin = (int) (BINS * (e - field.x0()) / (field.x1() - field.x0()));
+      if (bin >= 0 && bin < BINS) {
+        all[bin]++;
+        ofSkin[bin] += skin.data()[i];
+      }
+    }
+    return Optional.of(Histogram.of(all, ofSkin));
+  }
+
+  private static int longSide(Rect r) {
+    return Math.max(r.w(), r.h());
   }
 
   private static boolean isHeld(Pass p) {

@@ -207,6 +207,28 @@ public class ZoneCurveTest {
     return CieLab.of(b.r()[i], b.g()[i], b.b()[i])[0];
   }
 
+  /** Two tones and nothing between; no skin is known. */
+  @Test
+  public void tonesAreCountedInTheirZones() {
+    Engine e = Pictures.engine(lamp());
+    Pass t = tones(0, 0, new Knot(-6, 0), new Knot(2, 0));
+    RunSheet s = RunSheet.EMPTY.withPasses(List.of(t));
+    double[] all =
+        t.kind().histogram(e.view(s, () -> false).contextFor(t), ZONES).orElseThrow().all();
+    double wide = (ZONES.x1() - ZONES.x0()) / all.length;
+    for (double light : new double[] {0.62, 0.1}) {
+      int bin = (int) ((Math.log(light / 0.18) / Math.log(2) - ZONES.x0()) / wide);
+      assertThat(all[bin - 1] + all[bin] + all[bin + 1])
+          .as("in three bins at light %s", light)
+          .isGreaterThan(0.4);
+    }
+    int between = (int) ((Math.log(0.25 / 0.18) / Math.log(2) - ZONES.x0()) / wide);
+    assertThat(all[between]).isLessThan(0.02);
+    double[] skin =
+        t.kind().histogram(e.view(s, () -> false).contextFor(t), ZONES).orElseThrow().skin();
+    assertThat(skin).containsOnly(0);
+  }
+
   @Test
   public void aPickedToneGetsAKnot() {
     SourcePicture p = lamp();
