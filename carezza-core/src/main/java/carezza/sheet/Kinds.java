@@ -4,7 +4,9 @@ import carezza.pass.PassKind;
 import carezza.pass.clean.Heals;
 import carezza.pass.even.TwoBands;
 import carezza.pass.features.Whiten;
+import carezza.pass.light.LocalLight;
 import carezza.pass.light.Neutral;
+import carezza.pass.light.ThreePrimaries;
 import carezza.pass.light.ZoneCurve;
 import carezza.pass.relief.LightCurve;
 import carezza.pass.skin.SkinGather;
@@ -21,6 +23,8 @@ public final class Kinds {
           List.of(
               new Neutral(),
               new ZoneCurve(),
+              new ThreePrimaries(),
+              new LocalLight(),
               new Heals(),
               new TwoBands(),
               LightCurve.dodge(),
