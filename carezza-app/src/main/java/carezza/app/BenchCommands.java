@@ -48,6 +48,7 @@ final class BenchCommands {
     add("turnBack", "Shift+T", () -> bench.turned().turn(-1));
     add("mirror", "B", () -> bench.turned().mirror());
     add("area", "A", this::nextAreaForm);
+    add("firstLook", "O", bench::openFirstLook);
     add("readings", "R", bench::toggleReadings);
     add("page", "P", () -> bench.pages().next());
     add("pageOther", "", () -> bench.pages().ask());

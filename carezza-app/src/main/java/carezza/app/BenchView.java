@@ -104,7 +104,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
     exportPanel = new ExportPanel(files::export, files::estimate);
     keyList = new KeyList(commands);
     finder = new FinderField(new Finder(model, commands, files, goTo), view::requestFocus);
-    foot = new FootLine(model, view, files);
+    foot = new FootLine(model, view, files, new FirstLook(model, goTo));
     start = new Start(files, commands);
     CardHead head = new CardHead(model, new FileMenu(model, commands, files, desk), files::place);
     card = new JobCard(model, miniatures, head, finder);
@@ -388,6 +388,10 @@ public final class BenchView extends StackPane implements AutoCloseable {
 
   void toggleKeys() {
     keyList.setVisible(!keyList.isVisible());
+  }
+
+  void openFirstLook() {
+    foot.openFirstLook();
   }
 
   void toggleReadings() {

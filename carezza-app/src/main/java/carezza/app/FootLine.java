@@ -18,14 +18,23 @@ import javafx.scene.layout.Region;
  */
 final class FootLine extends HBox {
   private final BenchModel model;
+  private final FirstLook firstLook;
+  private final Button first = new Button();
   private final Label say = new Label();
   private final Label zoom = new Label();
   private final Label colour = new Label();
   private final Label saved = new Label();
 
-  FootLine(BenchModel model, PictureView view, FileDesk files) {
+  FootLine(BenchModel model, PictureView view, FileDesk files, FirstLook firstLook) {
     super(16);
     this.model = model;
+    this.firstLook = firstLook;
+    first.setId("firstLook");
+    first.getStyleClass().add("quiet");
+    first.setMinWidth(Region.USE_PREF_SIZE);
+    first.setTooltip(new Tooltip(Words.of("tip.key", Words.of("first.head"), "O")));
+    first.managedProperty().bind(first.visibleProperty());
+    first.setOnAction(e -> firstLook.open(first));
     getStyleClass().addAll("foot", "on-desk");
     setAlignment(Pos.CENTER_LEFT);
     say.setId("say");
@@ -41,7 +50,8 @@ final class FootLine extends HBox {
     }
     back.visibleProperty().bind(model.picture().isNotNull());
     on.visibleProperty().bind(model.picture().isNotNull());
-    getChildren().addAll(say, space, colour, new ScaleBar(model, view), zoom, saved, back, on);
+    getChildren()
+        .addAll(first, say, space, colour, new ScaleBar(model, view), zoom, saved, back, on);
     view.viewport()
         .addListener((o, a, b) -> zoom.setText(b == null ? "" : Numbers.percent(100 * b.scale())));
     model.message().addListener((o, a, b) -> update());
@@ -81,6 +91,14 @@ final class FootLine extends HBox {
     saved.setText(
         !model.isOpen() ? "" : Words.of(model.unsaved().get() ? "status.unsaved" : "status.saved"));
     Said.in(say, sentence());
+    int found = firstLook.all().size();
+    first.setVisible(found > 0 && model.message().get().isEmpty());
+    first.setText(Words.of("first.found", found));
+  }
+
+  /** Opens the list of what was found. */
+  void openFirstLook() {
+    firstLook.open(first.isVisible() ? first : say);
   }
 
   private String sentence() {

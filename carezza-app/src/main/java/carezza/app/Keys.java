@@ -93,6 +93,7 @@ final class Keys {
     PLAIN.put(KeyCode.DELETE, "remove");
     PLAIN.put(KeyCode.PAGE_UP, "previous");
     PLAIN.put(KeyCode.PAGE_DOWN, "next");
+    PLAIN.put(KeyCode.O, "firstLook");
     PLAIN.put(KeyCode.R, "readings");
     PLAIN.put(KeyCode.P, "page");
     PLAIN.put(KeyCode.F1, "keys");

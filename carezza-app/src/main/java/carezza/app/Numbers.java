@@ -15,6 +15,7 @@ public final class Numbers {
       case MIRED -> signed("%+.0f mired", v);
       case DUV -> signed("%+.3f Duv", v);
       case LSTAR -> String.format(Locale.ENGLISH, "%.1f L*", v);
+      case DEGREE -> signed("%+.1f\u00b0", v);
       case NONE -> String.format(Locale.ENGLISH, "%.2f", v);
     };
   }

@@ -39,10 +39,16 @@ public class LightJourneyTest extends BenchWindow {
     return p.get((CurveField) p.kind().fields().get(0));
   }
 
+  /** Found by its key, taken by Enter. */
   @Test
   public void neutralBeginsAtTheLightThatWasFound() throws Exception {
     assertThat(text("#say")).contains("mired too warm");
-    add("light", "neutral");
+    noWordIsClipped();
+    focusPicture();
+    robot.push(KeyCode.O);
+    until(() -> robot.lookup("#first-neutral").tryQuery().isPresent());
+    until(() -> robot.lookup("#first-neutral").query().isFocused());
+    robot.push(KeyCode.ENTER);
     until(() -> sheet().passes().size() == 1);
     assertThat(mired()).isBetween(-70.0, -40.0);
     noWordIsClipped();

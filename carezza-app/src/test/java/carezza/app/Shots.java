@@ -37,6 +37,8 @@ public final class Shots extends Application {
   private static final double LIGHT = 76;
   private static final int WIDE_W = 1920;
   private static final int WIDE_H = 1200;
+  private static final int WIDTH = 1280;
+  private static final int HEIGHT = 800;
 
   private BenchView bench;
   private Stage stage;
@@ -99,6 +101,34 @@ public final class Shots extends Application {
     }
     open("maren");
     details();
+    light();
+  }
+
+  /** What is found on opening a picture, the lights it may stand in, and its tones. */
+  private void light() throws Exception {
+    fx(
+        () -> {
+          stage.setWidth(WIDTH);
+          stage.setHeight(HEIGHT);
+          while (!bench.model().sheet().get().passes().isEmpty()) {
+            bench.model().passes().remove(bench.model().sheet().get().passes().get(0).id());
+          }
+        });
+    until(() -> bench.getScene().lookup("#firstLook").isVisible());
+    until(() -> bench.model().readings().get().stream().anyMatch(r -> r.name().equals("pull")));
+    press("#firstLook");
+    shot("first-look");
+    closed();
+    fx(() -> bench.model().passes().add(Kinds.of("neutral")));
+    press("#lights");
+    until(() -> Layer.of(bench.getScene()).isOpen());
+    shot("neutral");
+    closed();
+    fx(() -> bench.model().passes().add(Kinds.of("tones")));
+    press("#tonesStart");
+    until(() -> Layer.of(bench.getScene()).isOpen());
+    fx(() -> ((ButtonBase) bench.getScene().lookup("#offer-0")).fire());
+    shot("tones");
   }
 
   private double[] eye() {

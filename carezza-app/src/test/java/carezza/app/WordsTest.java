@@ -65,6 +65,7 @@ public class WordsTest {
           "items.",
           "finding.",
           "offer.",
+          "first.",
           "sum.",
           "colour.");
 

@@ -5,6 +5,7 @@ import carezza.io.Document;
 import carezza.io.DocumentStore;
 import carezza.pass.Finding;
 import carezza.pass.PassKind;
+import carezza.pass.Stage;
 import carezza.reading.Reading;
 import carezza.sheet.Kinds;
 import carezza.sheet.KnownSheet;
@@ -17,6 +18,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.function.Predicate;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -58,16 +60,8 @@ final class ProposeCommand implements Callable<Integer> {
     if (l.sheet().faceMap().isEmpty()) {
       err.println(picture.getFileName() + ": no face was found; sizes are guessed.");
     }
-    List<Reading> readings = new Measuring(l.engine()).all(l.sheet(), () -> false);
-    KnownSheet known = new KnownSheet(l.sheet(), readings);
-    RunSheet sheet = l.sheet();
-    for (PassKind k : Kinds.all()) {
-      Optional<Finding> finding = k.finding(known);
-      if (kinds == null ? finding.isPresent() : kinds.contains(k.key())) {
-        sheet = sheet.add(k.start(sheet.nextId(), known));
-        spec.commandLine().getOut().println(line(k, finding));
-      }
-    }
+    RunSheet lit = laid(l, l.sheet(), k -> k.stage().compareTo(Stage.LIGHT) <= 0);
+    RunSheet sheet = laid(l, lit, k -> k.stage().compareTo(Stage.LIGHT) > 0);
     DocumentStore.write(
         out,
         new Document(
@@ -76,6 +70,23 @@ final class ProposeCommand implements Callable<Integer> {
             sheet,
             JsonNodeFactory.instance.objectNode()));
     return 0;
+  }
+
+  /**
+   * Lays what is recommended of some kinds: frame and light first, so that the rest is seen in it.
+   */
+  private RunSheet laid(Loaded l, RunSheet on, Predicate<PassKind> which) {
+    List<Reading> readings = new Measuring(l.engine()).all(on, () -> false);
+    KnownSheet known = new KnownSheet(on, readings);
+    RunSheet sheet = on;
+    for (PassKind k : Kinds.all().stream().filter(which).toList()) {
+      Optional<Finding> finding = k.finding(known);
+      if (kinds == null ? finding.isPresent() : kinds.contains(k.key())) {
+        sheet = sheet.add(k.start(sheet.nextId(), known));
+        spec.commandLine().getOut().println(line(k, finding));
+      }
+    }
+    return sheet;
   }
 
   /** Names that are no kinds, and files that are not to be written. */

@@ -28,6 +28,10 @@ final class LightSources {
 
   private static final double FINE_PX_PER_MM = 3.5;
   private static final int MOST_LEVEL = 8;
+
+  /** Sides of a face begin at this share of half the distance of the eyes. */
+  private static final double SIDE = 0.35;
+
   private static final long KEPT_BYTES = 1000;
 
   private final Engine engine;
@@ -64,9 +68,6 @@ final class LightSources {
         face ? sides() : Optional.empty(),
         card(skin));
   }
-
-  /** Skin beyond this share of half the distance of the eyes. */
-  private static final double SIDE = 0.35;
 
   private Optional<Sides> sides() {
     FaceMap map = view.sheet().faceMap().orElseThrow();

@@ -65,8 +65,9 @@ final class PictureInputs {
     return view.sheet().faceMap().filter(m -> !m.faces().isEmpty()).isPresent();
   }
 
+  /** Of the light, not of the retouching: whitened eyes and gathered skin would tell another. */
   List<Reading> cast() {
-    return CastReading.of(now.lights());
+    return CastReading.of(before.lights());
   }
 
   /** Of the skin: the end of Light against the source. */

@@ -29,6 +29,10 @@ public final class Weighing {
 
   private static final double CARD_DEGREES = 7;
   private static final double CARD_SURE = 0.95;
+
+  /** Without a face beside it a card may be a wall's or a window's. */
+  private static final double CARD_ALONE = 0.7;
+
   private static final double MOST_SURFACE = 0.3;
 
   /** A source may be so much better off in another light, in its log density. */
@@ -75,7 +79,9 @@ public final class Weighing {
     out.addAll(single);
     out.addAll(ifGrey(e));
     e.card()
-        .map(c -> card(c, out.stream().findFirst()))
+        .map(
+            c ->
+                card(c, out.stream().filter(p -> p.method().equals(Proposal.TOGETHER)).findFirst()))
         .ifPresent(c -> out.add(isTrue(c) ? 0 : out.size(), c));
     return out;
   }
@@ -113,9 +119,11 @@ public final class Weighing {
   private static Proposal card(Card c, Optional<Proposal> together) {
     double[] w = LightGrid.normalised(Likelihoods.grey(c.colour(), CARD_SD));
     Proposal p = at(Proposal.CARD, w, most(w, null));
-    double apart = together.map(t -> degrees(t.light(), p.light())).orElse(0.0);
-    return new Proposal(
-        Proposal.CARD, p.light(), apart < CARD_DEGREES ? CARD_SURE : 1 - CARD_SURE, p.agree());
+    double sure =
+        together
+            .map(t -> degrees(t.light(), p.light()) < CARD_DEGREES ? CARD_SURE : 1 - CARD_SURE)
+            .orElse(CARD_ALONE);
+    return new Proposal(Proposal.CARD, p.light(), sure, p.agree());
   }
 
   private static boolean isTrue(Proposal card) {

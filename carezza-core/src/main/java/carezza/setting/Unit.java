@@ -8,6 +8,7 @@ public enum Unit {
   MIRED,
   DUV,
   LSTAR,
+  DEGREE,
   /** A number without a unit. */
   NONE
 }

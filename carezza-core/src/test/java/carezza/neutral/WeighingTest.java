@@ -108,6 +108,26 @@ public class WeighingTest {
     assertThat(other.method()).isEqualTo(Proposal.TOGETHER);
   }
 
+  /** A frame of the card alone is what is laid on the others of a job. */
+  @Test
+  public void aCardWithoutAFaceIsTaken() {
+    double[] grey = new Light(35, 0).logs();
+    double[] cool = new Light(-30, 0).logs();
+    Surface wall = new Surface("picture", new Spot(cool[0], cool[1], -2), 0.4);
+    LightEvidence e =
+        new LightEvidence(
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            List.of(wall),
+            Optional.empty(),
+            Optional.of(new Card(new Spot(grey[0], grey[1], -1.7), new double[8], 1000)));
+    Proposal first = Lights.of(e).first().orElseThrow();
+    assertThat(first.method()).isEqualTo(Proposal.CARD);
+    assertThat(first.light().mired()).isCloseTo(35, within(1.5));
+  }
+
   @Test
   public void greenSkinIsNotTrusted() {
     Spot green = new Spot(-0.6, -0.5, -1.5);

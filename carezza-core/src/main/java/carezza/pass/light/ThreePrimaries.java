@@ -34,7 +34,7 @@ public final class ThreePrimaries implements PassKind {
 
   static {
     for (String n : NAMES) {
-      NumberField turn = new NumberField(n + "Turn", Unit.NONE, -30, 30, 0, 0.5).useful(-8, 8);
+      NumberField turn = new NumberField(n + "Turn", Unit.DEGREE, -30, 30, 0, 0.5).useful(-8, 8);
       NumberField force = new NumberField(n + "Force", Unit.PERCENT, -50, 50, 0, 1).useful(-15, 15);
       TURNS.add(turn);
       FORCES.add(force);
