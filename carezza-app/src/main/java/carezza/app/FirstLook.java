@@ -33,7 +33,8 @@ final class FirstLook {
       return out;
     }
     for (PassKind k : Kinds.all()) {
-      Optional<Finding> why = k.finding(model.known());
+      boolean done = model.known().passes().stream().anyMatch(p -> p.kind() == k);
+      Optional<Finding> why = done ? Optional.empty() : k.finding(model.known());
       why.ifPresent(
           f ->
               out.add(
