@@ -6,6 +6,7 @@ import carezza.image.PixelReader;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
+import carezza.io.format.Notes;
 import carezza.io.format.OutputFormat;
 import carezza.io.format.ReadBack;
 import carezza.io.format.SampleImage;
@@ -65,7 +66,8 @@ public final class Exporter {
     BufferedImage image =
         render(source, engine, view, settings, threads, f -> progress.accept(RENDERED * f));
     byte[] profile = profile(source, settings);
-    AtomicFile.write(out, target -> write(image, settings, profile, out, target, progress));
+    AtomicFile.write(
+        out, target -> write(image, settings, profile, source.notes(), out, target, progress));
     progress.accept(1);
   }
 
@@ -79,13 +81,14 @@ public final class Exporter {
       BufferedImage image,
       ExportSettings settings,
       byte[] profile,
+      Notes notes,
       Path out,
       Path temporary,
       DoubleConsumer progress)
       throws IOException {
     Optional<OutputFormat> format = Optional.of(settings.format());
     while (format.isPresent()) {
-      format.get().write(image, settings.quality(), profile, temporary);
+      format.get().write(image, settings.quality(), profile, notes, temporary);
       progress.accept(WRITTEN);
       if (ReadBack.comesBack(format.get(), image, temporary)) {
         return;

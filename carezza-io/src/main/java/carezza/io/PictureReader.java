@@ -4,6 +4,7 @@ import carezza.color.ColorEncoding;
 import carezza.image.SourcePicture;
 import carezza.io.format.InputFormat;
 import carezza.io.format.InputFormats;
+import carezza.io.format.Notes;
 import carezza.io.format.Orientation;
 import carezza.io.format.UnreadableFileException;
 import java.awt.color.ColorSpace;
@@ -79,14 +80,14 @@ public final class PictureReader {
     SourcePicture picture = copy(decoded.image(), decoded.turn());
     byte[] icc = decoded.profile();
     if (isInks(decoded.image())) {
-      return converted(picture, 4, icc);
+      return converted(picture, 4, icc, decoded.notes());
     }
     boolean grey = decoded.image().getRaster().getNumBands() <= 2;
     ColorEncoding encoding = ColorEncoding.srgb().named(UNTAGGED);
     if (icc.length > 0) {
       try {
         if (IccProfile.isTable(icc) && !grey) {
-          return converted(picture, 3, icc);
+          return converted(picture, 3, icc, decoded.notes());
         }
         icc = grey && IccProfile.colours(icc) == 1 ? IccProfile.rgbOfGrey(icc) : icc;
         encoding = IccProfile.encoding(icc);
@@ -98,7 +99,7 @@ public final class PictureReader {
         icc = new byte[0];
       }
     }
-    return new PictureFile(file, picture, encoding, icc, List.copyOf(warnings));
+    return new PictureFile(file, picture, encoding, icc, List.copyOf(warnings), decoded.notes());
   }
 
   /** Whether a picture is in cyan, magenta, yellow and black. */
@@ -107,7 +108,7 @@ public final class PictureReader {
   }
 
   /** A picture whose codes mean something by tables, or inks, in 16 bits of a wide RGB space. */
-  private PictureFile converted(SourcePicture codes, int colours, byte[] icc) {
+  private PictureFile converted(SourcePicture codes, int colours, byte[] icc, Notes notes) {
     SourcePicture wide = ForeignColour.wide(codes, colours, icc);
     warnings.add(
         "Its colours were converted from \u201c"
@@ -118,7 +119,8 @@ public final class PictureReader {
         wide,
         IccProfile.encoding(ForeignColour.WIDE),
         ForeignColour.WIDE,
-        List.copyOf(warnings));
+        List.copyOf(warnings),
+        notes);
   }
 
   private SourcePicture copy(BufferedImage image, Orientation turn) throws IOException {

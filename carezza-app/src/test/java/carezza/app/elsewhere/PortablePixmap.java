@@ -1,5 +1,6 @@
 package carezza.app.elsewhere;
 
+import carezza.io.format.Notes;
 import carezza.io.format.OutputFormat;
 import java.awt.Transparency;
 import java.awt.color.ColorSpace;
@@ -38,7 +39,7 @@ public final class PortablePixmap implements OutputFormat {
   }
 
   @Override
-  public void write(BufferedImage image, double quality, byte[] profile, Path out)
+  public void write(BufferedImage image, double quality, byte[] profile, Notes notes, Path out)
       throws IOException {
     boolean deep = image.getColorModel().getComponentSize(0) == 16;
     String head =

@@ -34,6 +34,11 @@ public interface InputFormat {
    * @param image the file's own codes
    * @param profile the embedded ICC profile, empty without one
    * @param turn how it is turned upright
+   * @param notes what it says of itself, as of the picture turned upright
    */
-  record Decoded(BufferedImage image, byte[] profile, Orientation turn) {}
+  record Decoded(BufferedImage image, byte[] profile, Orientation turn, Notes notes) {
+    public Decoded(BufferedImage image, byte[] profile, Orientation turn) {
+      this(image, profile, turn, Notes.NONE);
+    }
+  }
 }

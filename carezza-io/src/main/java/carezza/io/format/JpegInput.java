@@ -18,6 +18,7 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.List;
 import java.util.function.Consumer;
 import java.util.function.DoubleConsumer;
@@ -27,6 +28,11 @@ import java.util.function.DoubleConsumer;
  * Exif.
  */
 final class JpegInput implements InputFormat {
+  /** What begins the segments of notes. */
+  static final byte[] EXIF = "Exif\0\0".getBytes(StandardCharsets.US_ASCII);
+
+  static final byte[] XMP = "http://ns.adobe.com/xap/1.0/\0".getBytes(StandardCharsets.US_ASCII);
+
   private static final int YCCK = 2;
   private static final String DECODER = "com.sun.imageio.plugins.jpeg.JPEGImageReader";
 
@@ -53,9 +59,9 @@ final class JpegInput implements InputFormat {
       Orientation turn = orientation(file, warn);
       if (isInks(segments)) {
         byte[] profile = profile(segments);
-        return new Decoded(inks(file, in, profile, segments), profile, turn);
+        return new Decoded(inks(file, in, profile, segments), profile, turn, notes(segments));
       }
-      return new Decoded(in.read(), profile(segments), turn);
+      return new Decoded(in.read(), profile(segments), turn, notes(segments));
     }
   }
 
@@ -153,6 +159,27 @@ final class JpegInput implements InputFormat {
       i += 2 + length;
     }
     return icc.toByteArray();
+  }
+
+  private static Notes notes(byte[] all) {
+    return Notes.upright(noted(all, EXIF), noted(all, XMP));
+  }
+
+  /** The body of the first APP1 segment with a mark. */
+  private static byte[] noted(byte[] all, byte[] mark) {
+    for (int i = 2; i + 4 + mark.length < all.length && (all[i] & 0xff) == 0xff; ) {
+      int marker = all[i + 1] & 0xff;
+      int length = (all[i + 2] & 0xff) << 8 | all[i + 3] & 0xff;
+      if (marker == 0xda) {
+        break;
+      }
+      boolean whole = i + 2 + length <= all.length && length >= 2 + mark.length;
+      if (marker == 0xe1 && whole && starts(all, i + 4, mark)) {
+        return Arrays.copyOfRange(all, i + 4 + mark.length, i + 2 + length);
+      }
+      i += 2 + length;
+    }
+    return new byte[0];
   }
 
   private static boolean starts(byte[] all, int at, byte[] mark) {

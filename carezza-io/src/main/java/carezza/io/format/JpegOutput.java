@@ -15,6 +15,12 @@ import javax.imageio.metadata.IIOMetadataNode;
 final class JpegOutput implements OutputFormat {
   private static final String TREE = "javax_imageio_jpeg_image_1.0";
   private static final int SEGMENT = 65519;
+  private static final int MOST = 65533;
+
+  /** Markers APP1 and APP2. */
+  private static final String NOTES = "225";
+
+  private static final String ICC = "226";
 
   @Override
   public String key() {
@@ -47,7 +53,7 @@ final class JpegOutput implements OutputFormat {
   }
 
   @Override
-  public void write(BufferedImage image, double quality, byte[] profile, Path out)
+  public void write(BufferedImage image, double quality, byte[] profile, Notes notes, Path out)
       throws IOException {
     ImageIoWriting.write(
         "jpeg",
@@ -56,12 +62,13 @@ final class JpegOutput implements OutputFormat {
         (param, usual) -> {
           param.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
           param.setCompressionQuality((float) quality);
-          return metadata(usual, profile);
+          return metadata(usual, profile, notes);
         });
   }
 
   /** Full colour resolution (4:4:4) and the profile in APP2 segments (ICC.1:2022, annex B.4). */
-  private static IIOMetadata metadata(IIOMetadata m, byte[] profile) throws IOException {
+  private static IIOMetadata metadata(IIOMetadata m, byte[] profile, Notes notes)
+      throws IOException {
     IIOMetadataNode root = (IIOMetadataNode) m.getAsTree(TREE);
     var parts = root.getElementsByTagName("componentSpec");
     for (int i = 0; i < parts.getLength(); i++) {
@@ -79,12 +86,29 @@ final class JpegOutput implements OutputFormat {
       b.write(n);
       b.write(
           Arrays.copyOfRange(profile, i * SEGMENT, Math.min(profile.length, (i + 1) * SEGMENT)));
-      IIOMetadataNode app = new IIOMetadataNode("unknown");
-      app.setAttribute("MarkerTag", "226");
-      app.setUserObject(b.toByteArray());
-      sequence.insertBefore(app, sequence.getFirstChild());
+      segment(sequence, ICC, b.toByteArray());
     }
+    noted(sequence, JpegInput.XMP, notes.xmp());
+    noted(sequence, JpegInput.EXIF, notes.exif());
     m.setFromTree(TREE, root);
     return m;
+  }
+
+  /** Notes go into one segment, or are left out where they are larger. */
+  private static void noted(IIOMetadataNode sequence, byte[] mark, byte[] notes)
+      throws IOException {
+    if (notes.length > 0 && notes.length + mark.length <= MOST) {
+      ByteArrayOutputStream b = new ByteArrayOutputStream();
+      b.write(mark);
+      b.write(notes);
+      segment(sequence, NOTES, b.toByteArray());
+    }
+  }
+
+  private static void segment(IIOMetadataNode sequence, String marker, byte[] body) {
+    IIOMetadataNode app = new IIOMetadataNode("unknown");
+    app.setAttribute("MarkerTag", marker);
+    app.setUserObject(body);
+    sequence.insertBefore(app, sequence.getFirstChild());
   }
 }

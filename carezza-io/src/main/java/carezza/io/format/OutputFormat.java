@@ -45,6 +45,14 @@ public interface OutputFormat {
    *
    * @param quality 0.5 to 1, where the format loses something
    * @param profile ICC profile to embed
+   * @param notes what is to be said of it, as far as the format can
    */
-  void write(BufferedImage image, double quality, byte[] profile, Path out) throws IOException;
+  void write(BufferedImage image, double quality, byte[] profile, Notes notes, Path out)
+      throws IOException;
+
+  /** Writes codes without notes. */
+  default void write(BufferedImage image, double quality, byte[] profile, Path out)
+      throws IOException {
+    write(image, quality, profile, Notes.NONE, out);
+  }
 }

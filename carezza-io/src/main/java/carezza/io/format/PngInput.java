@@ -3,6 +3,7 @@ package carezza.io.format;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.function.Consumer;
@@ -35,9 +36,30 @@ final class PngInput implements InputFormat {
   public Decoded read(Path file, DoubleConsumer progress, Consumer<String> warn)
       throws IOException {
     try (ImageIoReading in = new ImageIoReading(file, "png", DECODER, progress)) {
-      byte[] profile = profile(in.reader().getImageMetadata(0), warn);
-      return new Decoded(in.read(), profile, Orientation.UPRIGHT);
+      IIOMetadata m = in.reader().getImageMetadata(0);
+      return new Decoded(in.read(), profile(m, warn), Orientation.UPRIGHT, notes(m));
     }
+  }
+
+  private static Notes notes(IIOMetadata metadata) {
+    IIOMetadataNode root = (IIOMetadataNode) metadata.getAsTree("javax_imageio_png_1.0");
+    byte[] exif = new byte[0];
+    NodeList chunks = root.getElementsByTagName("UnknownChunk");
+    for (int i = 0; i < chunks.getLength(); i++) {
+      IIOMetadataNode c = (IIOMetadataNode) chunks.item(i);
+      if (PngOutput.EXIF.equals(c.getAttribute("type")) && c.getUserObject() instanceof byte[] b) {
+        exif = b;
+      }
+    }
+    byte[] xmp = new byte[0];
+    NodeList texts = root.getElementsByTagName("iTXtEntry");
+    for (int i = 0; i < texts.getLength(); i++) {
+      IIOMetadataNode t = (IIOMetadataNode) texts.item(i);
+      if (PngOutput.XMP.equals(t.getAttribute("keyword"))) {
+        xmp = t.getAttribute("text").getBytes(StandardCharsets.UTF_8);
+      }
+    }
+    return Notes.upright(exif, xmp);
   }
 
   private static byte[] profile(IIOMetadata metadata, Consumer<String> warn) throws IOException {

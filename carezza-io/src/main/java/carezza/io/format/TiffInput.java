@@ -1,7 +1,11 @@
 package carezza.io.format;
 
 import java.awt.image.BufferedImage;
+import java.io.EOFException;
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -17,6 +21,9 @@ final class TiffInput implements InputFormat {
   private static final String OTHER_DECODER =
       "com.twelvemonkeys.imageio.plugins.tiff.TIFFImageReader";
   private static final int ICC = 34675;
+  static final int XMP = 700;
+  private static final int ENTRY = 12;
+  private static final int MOST_NOTES = 16 << 20;
   private static final int CMYK = 5;
 
   @Override
@@ -45,7 +52,7 @@ final class TiffInput implements InputFormat {
       refuseCut(file, d);
       boolean inks = number(d, BaselineTIFFTagSet.TAG_PHOTOMETRIC_INTERPRETATION, 2) == CMYK;
       BufferedImage image = inks || isDifferenced(d) ? readOtherwise(file, progress) : in.read();
-      return new Decoded(image, profile(d), orientation(d));
+      return new Decoded(image, profile(d), orientation(d), notes(file, warn));
     }
   }
 
@@ -120,6 +127,44 @@ final class TiffInput implements InputFormat {
     long bits = number(d, BaselineTIFFTagSet.TAG_BITS_PER_SAMPLE, 1);
     long width = number(d, BaselineTIFFTagSet.TAG_IMAGE_WIDTH, 0);
     return (width * samples * bits + 7) / 8 * number(d, BaselineTIFFTagSet.TAG_IMAGE_LENGTH, 0);
+  }
+
+  /**
+   * XMP, from the first directory: the usual reader leaves out what it does not know. Exif is
+   * spread over directories of the file and is not kept.
+   */
+  private static Notes notes(Path file, Consumer<String> warn) {
+    try (FileChannel in = FileChannel.open(file)) {
+      ByteBuffer head = read(in, 0, 8);
+      ByteOrder order = head.get(0) == 'I' ? ByteOrder.LITTLE_ENDIAN : ByteOrder.BIG_ENDIAN;
+      long at = head.order(order).getInt(4) & 0xffffffffL;
+      int n = read(in, at, 2).order(order).getShort(0) & 0xffff;
+      ByteBuffer entries = read(in, at + 2, ENTRY * n).order(order);
+      for (int i = 0; i < n; i++) {
+        int count = entries.getInt(ENTRY * i + 4);
+        if ((entries.getShort(ENTRY * i) & 0xffff) == XMP && count > 4 && count < MOST_NOTES) {
+          long from = entries.getInt(ENTRY * i + 8) & 0xffffffffL;
+          return Notes.upright(new byte[0], read(in, from, count).array());
+        }
+      }
+      return Notes.NONE;
+    } catch (IOException | RuntimeException e) {
+      warn.accept("The picture's notes (XMP) are damaged and were not read.");
+      return Notes.NONE;
+    }
+  }
+
+  /**
+   * @throws EOFException when the file ends before
+   */
+  private static ByteBuffer read(FileChannel in, long at, int bytes) throws IOException {
+    ByteBuffer b = ByteBuffer.allocate(bytes);
+    while (b.hasRemaining()) {
+      if (in.read(b, at + b.position()) < 0) {
+        throw new EOFException();
+      }
+    }
+    return b.flip();
   }
 
   private static byte[] profile(TIFFDirectory d) {

@@ -53,7 +53,7 @@ final class TiffOutput implements OutputFormat {
   }
 
   @Override
-  public void write(BufferedImage image, double quality, byte[] profile, Path out)
+  public void write(BufferedImage image, double quality, byte[] profile, Notes notes, Path out)
       throws IOException {
     ImageIoWriting.write(
         "tiff",
@@ -66,15 +66,22 @@ final class TiffOutput implements OutputFormat {
           } else {
             param.setCompressionMode(ImageWriteParam.MODE_DISABLED);
           }
-          return metadata(usual, profile);
+          return metadata(usual, profile, notes);
         });
   }
 
-  private static IIOMetadata metadata(IIOMetadata m, byte[] profile) throws IOException {
+  private static IIOMetadata metadata(IIOMetadata m, byte[] profile, Notes notes)
+      throws IOException {
     TIFFDirectory d = TIFFDirectory.createFromMetadata(m);
     TIFFTag tag = new TIFFTag("ICC Profile", ICC, 1 << TIFFTag.TIFF_UNDEFINED);
     d.removeTIFFField(ICC);
     d.addTIFFField(new TIFFField(tag, TIFFTag.TIFF_UNDEFINED, profile.length, profile));
+    if (notes.xmp().length > 0) {
+      TIFFTag packet = new TIFFTag("XMP", TiffInput.XMP, 1 << TIFFTag.TIFF_UNDEFINED);
+      d.removeTIFFField(TiffInput.XMP);
+      d.addTIFFField(
+          new TIFFField(packet, TIFFTag.TIFF_UNDEFINED, notes.xmp().length, notes.xmp()));
+    }
     return d.getAsMetadata();
   }
 }

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import carezza.io.IccProfile;
 import carezza.io.PictureFile;
 import carezza.io.PictureReader;
+import carezza.io.format.Notes;
 import carezza.io.format.OutputFormat;
 import carezza.io.format.OutputFormats;
 import carezza.io.format.ReadBack;
@@ -112,7 +113,7 @@ public class ExportsComeBackTest {
     }
 
     @Override
-    public void write(BufferedImage image, double quality, byte[] profile, Path out)
+    public void write(BufferedImage image, double quality, byte[] profile, Notes notes, Path out)
         throws IOException {
       BufferedImage spoilt = MadePicture.copy(image);
       int h = image.getHeight();
@@ -125,7 +126,7 @@ public class ExportsComeBackTest {
           }
         }
       }
-      good.write(spoilt, quality, profile, out);
+      good.write(spoilt, quality, profile, notes, out);
     }
   }
 
