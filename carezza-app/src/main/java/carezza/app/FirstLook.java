@@ -46,12 +46,17 @@ final class FirstLook {
                       () -> model.passes().add(k))));
     }
     reading("lightsApart")
-        .ifPresent(r -> out.add(choice(r, () -> model.passes().add(Kinds.of("localLight")))));
+        .ifPresent(r -> mover(r).ifPresent(k -> out.add(choice(r, () -> model.passes().add(k)))));
     reading("focus").filter(r -> !r.isInBand()).ifPresent(r -> out.add(choice(r, goTo::reading)));
     reading("pull")
         .filter(r -> !r.isInBand())
         .ifPresent(r -> out.add(choice(r, () -> model.looking().at(CheckViews.of("pull")))));
     return out;
+  }
+
+  /** The first kind that moves a reading. */
+  private static Optional<PassKind> mover(Reading r) {
+    return Kinds.all().stream().filter(k -> k.affects().contains(r.name())).findFirst();
   }
 
   private Optional<Reading> reading(String name) {

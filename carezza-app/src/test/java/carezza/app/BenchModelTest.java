@@ -172,7 +172,7 @@ public class BenchModelTest {
   public void aPlaceThatCannotBeUsedIsSaidCalmly() {
     model.passes().add(Kinds.of("neutral"));
     Action.PointAt neutral =
-        (Action.PointAt) model.passes().chosenPass().orElseThrow().kind().actions().get(0);
+        (Action.PointAt) model.passes().chosenPass().orElseThrow().kind().actions().get(1);
     model.passes().point(model.passes().chosen().get(), neutral);
     model.tools().click(-500, -500);
     assertThat(model.message().get()).isEqualTo(Words.of("message.placeUnfit"));
@@ -258,7 +258,7 @@ public class BenchModelTest {
   public void aPickerDoesNotOutliveItsPass() {
     model.passes().add(Kinds.of("neutral"));
     Action.PointAt point =
-        (Action.PointAt) model.passes().chosenPass().orElseThrow().kind().actions().get(0);
+        (Action.PointAt) model.passes().chosenPass().orElseThrow().kind().actions().get(1);
     model.passes().point(model.passes().chosen().get(), point);
     assertThat(model.tools().taken()).isPresent();
     model.undo();

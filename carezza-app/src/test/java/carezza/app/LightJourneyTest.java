@@ -35,7 +35,7 @@ public class LightJourneyTest extends BenchWindow {
   }
 
   private Curve zones() {
-    Pass p = pass("tones");
+    Pass p = pass("zoneCurve");
     return p.get((CurveField) p.kind().fields().get(0));
   }
 
@@ -77,7 +77,7 @@ public class LightJourneyTest extends BenchWindow {
 
   @Test(dependsOnMethods = "aProposalPreviewsAndIsTaken")
   public void tonesAreDraggedOnTheirCurve() throws Exception {
-    add("light", "tones");
+    add("light", "zoneCurve");
     until(() -> sheet().passes().size() == 2);
     settle();
     noWordIsClipped();

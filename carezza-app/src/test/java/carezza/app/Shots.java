@@ -124,7 +124,7 @@ public final class Shots extends Application {
     until(() -> Layer.of(bench.getScene()).isOpen());
     shot("neutral");
     closed();
-    fx(() -> bench.model().passes().add(Kinds.of("tones")));
+    fx(() -> bench.model().passes().add(Kinds.of("zoneCurve")));
     press("#tonesStart");
     until(() -> Layer.of(bench.getScene()).isOpen());
     fx(() -> ((ButtonBase) bench.getScene().lookup("#offer-0")).fire());

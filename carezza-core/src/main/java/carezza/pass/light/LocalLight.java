@@ -67,7 +67,7 @@ public final class LocalLight implements PassKind {
 
   @Override
   public List<String> affects() {
-    return List.of("skinExposure", "skinTint", "halo", "pull", "blown");
+    return List.of("skinExposure", "skinTint", "lightsApart", "halo", "pull", "blown");
   }
 
   @Override

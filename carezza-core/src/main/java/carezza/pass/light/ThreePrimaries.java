@@ -27,20 +27,17 @@ import java.util.Optional;
  * blue.
  */
 public final class ThreePrimaries implements PassKind {
-  private static final String[] NAMES = {"red", "green", "blue"};
-  private static final List<NumberField> TURNS = new ArrayList<>();
-  private static final List<NumberField> FORCES = new ArrayList<>();
-  private static final List<Field<?>> ALL = new ArrayList<>();
+  private static final List<NumberField> TURNS =
+      List.of(turn("redTurn"), turn("greenTurn"), turn("blueTurn"));
+  private static final List<NumberField> FORCES =
+      List.of(force("redForce"), force("greenForce"), force("blueForce"));
 
-  static {
-    for (String n : NAMES) {
-      NumberField turn = new NumberField(n + "Turn", Unit.DEGREE, -30, 30, 0, 0.5).useful(-8, 8);
-      NumberField force = new NumberField(n + "Force", Unit.PERCENT, -50, 50, 0, 1).useful(-15, 15);
-      TURNS.add(turn);
-      FORCES.add(force);
-      ALL.add(turn);
-      ALL.add(force);
-    }
+  private static NumberField turn(String key) {
+    return new NumberField(key, Unit.DEGREE, -30, 30, 0, 0.5).useful(-8, 8);
+  }
+
+  private static NumberField force(String key) {
+    return new NumberField(key, Unit.PERCENT, -50, 50, 0, 1).useful(-15, 15);
   }
 
   @Override
@@ -55,7 +52,12 @@ public final class ThreePrimaries implements PassKind {
 
   @Override
   public List<Field<?>> fields() {
-    return List.copyOf(ALL);
+    List<Field<?>> out = new ArrayList<>();
+    for (int c = 0; c < TURNS.size(); c++) {
+      out.add(TURNS.get(c));
+      out.add(FORCES.get(c));
+    }
+    return out;
   }
 
   @Override

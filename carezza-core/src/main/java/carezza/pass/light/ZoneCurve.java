@@ -105,7 +105,7 @@ public final class ZoneCurve implements PassKind {
 
   @Override
   public String key() {
-    return "tones";
+    return "zoneCurve";
   }
 
   @Override

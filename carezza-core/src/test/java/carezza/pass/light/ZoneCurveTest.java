@@ -26,7 +26,7 @@ import org.testng.annotations.Test;
 
 /** Tones move as the curve says, never turn round, and keep their texture where they are held. */
 public class ZoneCurveTest {
-  private static final CurveField ZONES = (CurveField) Kinds.of("tones").fields().get(0);
+  private static final CurveField ZONES = (CurveField) Kinds.of("zoneCurve").fields().get(0);
 
   /** Of gain and product in floats: a twentieth of the finest step of 16 bits. */
   private static final float ROUNDING = 2e-6f;
@@ -34,7 +34,7 @@ public class ZoneCurveTest {
   private static final double MIDDLE = Math.log(0.18) / Math.log(2);
 
   private static Pass tones(double lights, double darks, Knot... knots) {
-    return Pass.start(1, Kinds.of("tones"), Area.WHOLE)
+    return Pass.start(1, Kinds.of("zoneCurve"), Area.WHOLE)
         .with(ZONES, new Curve(List.of(knots)))
         .with("holdLights", lights)
         .with("holdDarks", darks);
