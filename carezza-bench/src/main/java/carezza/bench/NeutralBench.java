@@ -25,7 +25,8 @@ import java.util.TreeMap;
 /**
  * The light that is proposed first against the light that was painted: face and regions found anew
  * in each picture. Angles between linear sRGB gains. Steps of mired on the sitters as shot are what
- * the weighing was tuned on; random casts, other skin and other surfaces are not.
+ * the weighing was tuned on, stretched colours were seen then; random casts, other skin and other
+ * surfaces were not.
  */
 final class NeutralBench {
   private static final double NEAR = 3;
@@ -56,7 +57,7 @@ final class NeutralBench {
     SourcePicture shot = sitter.picture().picture();
     for (int mired = -MOST_MIRED; mired <= MOST_MIRED; mired += 20) {
       ask("tuned on: steps", shot, new Light(mired, 0), 1, 1);
-      ask("stretched colours, not tuned on", shot, new Light(mired, 0), 1, STRETCH);
+      ask("stretched colours, seen while tuning", shot, new Light(mired, 0), 1, STRETCH);
     }
     Random r = new Random(sitter.name().hashCode());
     for (int i = 0; i < UNSEEN; i++) {
