@@ -10,7 +10,6 @@ import carezza.sheet.Kinds;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Consumer;
 import javafx.scene.Node;
 
 /**
@@ -47,7 +46,9 @@ final class FirstLook {
     }
     reading("lightsApart")
         .ifPresent(r -> mover(r).ifPresent(k -> out.add(choice(r, () -> model.passes().add(k)))));
-    reading("focus").filter(r -> !r.isInBand()).ifPresent(r -> out.add(choice(r, goTo::reading)));
+    reading("focus")
+        .filter(r -> !r.isInBand())
+        .ifPresent(r -> out.add(choice(r, () -> goTo.reading(r))));
     reading("pull")
         .filter(r -> !r.isInBand())
         .ifPresent(r -> out.add(choice(r, () -> model.looking().at(CheckViews.of("pull")))));
@@ -63,10 +64,6 @@ final class FirstLook {
     return model.readings().get().stream()
         .filter(r -> r.name().equals(name) && r.isAvailable())
         .findFirst();
-  }
-
-  private static Choices.Choice choice(Reading r, Consumer<Reading> what) {
-    return choice(r, () -> what.accept(r));
   }
 
   private static Choices.Choice choice(Reading r, Runnable what) {

@@ -20,6 +20,7 @@ final class FootLine extends HBox {
   private final BenchModel model;
   private final FirstLook firstLook;
   private final Button first = new Button();
+  private int found;
   private final Label say = new Label();
   private final Label zoom = new Label();
   private final Label colour = new Label();
@@ -55,16 +56,17 @@ final class FootLine extends HBox {
     view.viewport()
         .addListener((o, a, b) -> zoom.setText(b == null ? "" : Numbers.percent(100 * b.scale())));
     model.message().addListener((o, a, b) -> update());
-    model.readings().addListener((o, a, b) -> update());
+    model.readings().addListener((o, a, b) -> count());
+    model.settled().addListener((o, a, b) -> count());
     model.unsaved().addListener((o, a, b) -> update());
-    model.picture().addListener((o, a, b) -> update());
+    model.picture().addListener((o, a, b) -> count());
     model.sheet().addListener((o, a, b) -> update());
     model.passes().chosen().addListener((o, a, b) -> update());
     model.faces().offered().addListener((o, a, b) -> update());
     model.looking().view().addListener((o, a, b) -> update());
     model.looking().changesOfPass().addListener((o, a, b) -> update());
     model.looking().state().addListener((o, a, b) -> update());
-    update();
+    count();
   }
 
   private static Button neighbour(String key, String keys, Runnable what) {
@@ -91,9 +93,14 @@ final class FootLine extends HBox {
     saved.setText(
         !model.isOpen() ? "" : Words.of(model.unsaved().get() ? "status.unsaved" : "status.saved"));
     Said.in(say, sentence());
-    int found = firstLook.all().size();
     first.setVisible(found > 0 && model.message().get().isEmpty());
+  }
+
+  /** Counted when something was measured or done, not while it is dragged. */
+  private void count() {
+    found = firstLook.all().size();
     first.setText(Words.of("first.found", found));
+    update();
   }
 
   /** Opens the list of what was found. */

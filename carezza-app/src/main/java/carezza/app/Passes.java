@@ -183,6 +183,12 @@ public final class Passes {
    */
   private void away(
       long id, Predicate<Pass> stillMeant, Function<EvaluationContext, UnaryOperator<Pass>> find) {
+    find(id, stillMeant, find, how -> change(id, how));
+  }
+
+  /** What comes of it is given on while the pass is there and still the one that was meant. */
+  private <T> void find(
+      long id, Predicate<Pass> stillMeant, Function<EvaluationContext, T> find, Consumer<T> then) {
     RunSheet s = now();
     int gone = model.timesGone(id);
     s.pass(id)
@@ -196,7 +202,7 @@ public final class Passes {
                         model.timesGone(id) == gone
                             && now().pass(id).filter(stillMeant).isPresent();
                     if (there) {
-                      change(id, found);
+                      then.accept(found);
                     }
                   });
             });
@@ -204,32 +210,20 @@ public final class Passes {
 
   /** Counts what lies along a curve of a pass in the picture below it. */
   public void count(long id, CurveField field, Consumer<Histogram> then) {
-    RunSheet s = now();
-    s.pass(id)
+    now()
+        .pass(id)
         .ifPresent(
-            p -> {
-              Supplier<EvaluationContext> context = model.context(s, p);
-              model.away(
-                  () -> p.kind().histogram(context.get(), field), found -> found.ifPresent(then));
-            });
+            p ->
+                find(
+                    id,
+                    q -> true,
+                    c -> p.kind().histogram(c, field),
+                    found -> found.ifPresent(then)));
   }
 
-  /** Finds what a pass proposes, for as long as it is there. */
+  /** Finds what a pass proposes. */
   public void propose(long id, Action.Choose action, Consumer<List<Action.Offer>> then) {
-    RunSheet s = now();
-    int gone = model.timesGone(id);
-    s.pass(id)
-        .ifPresent(
-            p -> {
-              Supplier<EvaluationContext> context = model.context(s, p);
-              model.away(
-                  () -> action.found().in(context.get()),
-                  found -> {
-                    if (model.timesGone(id) == gone && now().pass(id).isPresent()) {
-                      then.accept(found);
-                    }
-                  });
-            });
+    find(id, p -> true, action.found()::in, then);
   }
 
   /** Does what a pass offers to be done with one of its marks. */

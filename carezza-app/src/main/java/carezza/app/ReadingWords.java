@@ -12,11 +12,9 @@ public final class ReadingWords {
 
   public static String name(Reading r) {
     String key = "reading." + r.name();
-    boolean isNought = value(r).chars().noneMatch(c -> c >= '1' && c <= '9');
-    if (!hasSides(r) || !r.isAvailable() || isNought) {
-      return Words.of(key);
-    }
-    return Words.of(r.now() < 0 ? key + ".below" : key + ".above");
+    boolean sided =
+        hasSides(r) && r.isAvailable() && value(r).chars().anyMatch(c -> c >= '1' && c <= '9');
+    return Words.of(!sided ? key : r.now() < 0 ? key + ".below" : key + ".above");
   }
 
   /** The value; without its sign where the name says it. */

@@ -60,8 +60,13 @@ final class ProposeCommand implements Callable<Integer> {
     if (l.sheet().faceMap().isEmpty()) {
       err.println(picture.getFileName() + ": no face was found; sizes are guessed.");
     }
-    RunSheet lit = laid(l, l.sheet(), k -> k.stage().compareTo(Stage.LIGHT) <= 0);
-    RunSheet sheet = laid(l, lit, k -> k.stage().compareTo(Stage.LIGHT) > 0);
+    Measuring measuring = new Measuring(l.engine());
+    List<Reading> readings = measuring.all(l.sheet(), () -> false);
+    RunSheet lit = laid(l.sheet(), readings, k -> k.stage().compareTo(Stage.LIGHT) <= 0);
+    if (!lit.equals(l.sheet())) {
+      readings = measuring.all(lit, () -> false);
+    }
+    RunSheet sheet = laid(lit, readings, k -> k.stage().compareTo(Stage.LIGHT) > 0);
     DocumentStore.write(
         out,
         new Document(
@@ -75,8 +80,7 @@ final class ProposeCommand implements Callable<Integer> {
   /**
    * Lays what is recommended of some kinds: frame and light first, so that the rest is seen in it.
    */
-  private RunSheet laid(Loaded l, RunSheet on, Predicate<PassKind> which) {
-    List<Reading> readings = new Measuring(l.engine()).all(on, () -> false);
+  private RunSheet laid(RunSheet on, List<Reading> readings, Predicate<PassKind> which) {
     KnownSheet known = new KnownSheet(on, readings);
     RunSheet sheet = on;
     for (PassKind k : Kinds.all().stream().filter(which).toList()) {

@@ -5,6 +5,7 @@ import carezza.face.FaceMap;
 import carezza.face.Pin;
 import carezza.filter.Gaussian;
 import carezza.image.Plane;
+import carezza.image.Pyramid;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.Pass;
@@ -46,7 +47,7 @@ public final class Strongest {
     if (pass.isEmpty()) {
       return usual;
     }
-    int level = level(all);
+    int level = Pyramid.levelWithin(all, LONG_SIDE);
     RunSheet with = sheet.change(passId, p -> p.withOn(true).withStrength(1));
     SheetView on = engine.view(with, cancelled);
     SheetView off = engine.view(sheet.muting(p -> p.id() == passId), cancelled);
@@ -74,14 +75,6 @@ public final class Strongest {
       }
     }
     return best;
-  }
-
-  private static int level(Rect all) {
-    int level = 0;
-    while (Math.max(all.w(), all.h()) >> level > LONG_SIDE) {
-      level++;
-    }
-    return level;
   }
 
   /** Change of each pixel as a share of its own light. */

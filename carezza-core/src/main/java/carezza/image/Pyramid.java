@@ -17,6 +17,15 @@ public final class Pyramid {
     return levelFor(sizePx, least, COARSEST);
   }
 
+  /** The finest level on which neither side of a picture is longer than so many pixels. */
+  public static int levelWithin(Rect picture, int longSide) {
+    int level = 0;
+    while (Math.max(picture.w(), picture.h()) >> level > longSide) {
+      level++;
+    }
+    return level;
+  }
+
   /** As {@link #levelFor(double, double)}, no coarser than {@code most}. */
   public static int levelFor(double sizePx, double least, int most) {
     int level = 0;

@@ -13,8 +13,10 @@ final class Chroma {
   /** A mask counts from here on. */
   private static final float INSIDE = 0.8f;
 
-  private static final float MOST = 0.97f;
-  private static final float LEAST = 0.004f;
+  /** Clipped from here on, and nearly black below. */
+  static final float MOST = 0.97f;
+
+  static final float LEAST = 0.004f;
   private static final float FLOOR = 5e-4f;
   private static final float[] TO_SRGB = ColorEncoding.srgb().toWorking().inverse().floats();
 
@@ -85,11 +87,15 @@ final class Chroma {
     return new Chroma(Arrays.copyOf(part, n));
   }
 
-  /** Median of values from one share of the pixels to another, by brightness. */
+  /**
+   * Median of values, one or more, from one share of them to another.
+   *
+   * @param v in the order of brightness where the shares are of it
+   */
   static double median(double[] v, double from, double to) {
     double[] part =
         Arrays.copyOfRange(v, (int) (from * v.length), Math.max(1, (int) (to * v.length)));
     Arrays.sort(part);
-    return part.length == 0 ? Double.NaN : part[part.length / 2];
+    return part[part.length / 2];
   }
 }

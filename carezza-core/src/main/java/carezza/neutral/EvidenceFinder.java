@@ -97,8 +97,7 @@ public final class EvidenceFinder {
   }
 
   private static double median(List<double[]> all, int of) {
-    double[] v = all.stream().mapToDouble(x -> x[of]).sorted().toArray();
-    return v[v.length / 2];
+    return Chroma.median(all.stream().mapToDouble(x -> x[of]).toArray(), 0, 1);
   }
 
   /**
@@ -129,7 +128,7 @@ public final class EvidenceFinder {
         new Sheen(
             medians(best.stream().map(Sheen::body).toList()),
             medians(best.stream().map(Sheen::added).toList()),
-            best.stream().mapToDouble(Sheen::reach).sorted().toArray()[best.size() / 2]));
+            Chroma.median(best.stream().mapToDouble(Sheen::reach).toArray(), 0, 1)));
   }
 
   /**
@@ -181,7 +180,7 @@ public final class EvidenceFinder {
       if (mask.data()[at] > 0.9f) {
         float[] rgb = new float[3];
         Chroma.linear(b, at, rgb);
-        if (Math.max(rgb[0], Math.max(rgb[1], rgb[2])) > 0.97f) {
+        if (Math.max(rgb[0], Math.max(rgb[1], rgb[2])) > Chroma.MOST) {
           return Optional.empty();
         }
         px.add(rgb);

@@ -7,6 +7,7 @@ import carezza.neutral.LightEvidence.Spot;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -66,7 +67,7 @@ public final class GreyCard {
       Chroma.linear(b, i, rgb);
       float most = Math.max(rgb[0], Math.max(rgb[1], rgb[2]));
       float least = Math.min(rgb[0], Math.min(rgb[1], rgb[2]));
-      seen[i] = most > 0.97f || least < 0.004f;
+      seen[i] = most > Chroma.MOST || least < Chroma.LEAST;
       float g = (float) Math.log(Math.max(1e-4f, rgb[1]));
       red[i] = (float) Math.log(Math.max(1e-4f, rgb[0])) - g;
       blue[i] = (float) Math.log(Math.max(1e-4f, rgb[2])) - g;
@@ -158,8 +159,7 @@ public final class GreyCard {
   }
 
   private static double median(int[] patch, float[] v) {
-    double[] all = Arrays.stream(patch).mapToDouble(i -> v[i]).sorted().toArray();
-    return all[all.length / 2];
+    return Chroma.median(Arrays.stream(patch).mapToDouble(i -> v[i]).toArray(), 0, 1);
   }
 
   private double[] corners(List<double[]> quad) {
@@ -175,16 +175,9 @@ public final class GreyCard {
   /** Whether grey has this colour in a light that there is. */
   private static boolean isLight(Spot s) {
     LightGrid g = LightGrid.ALL;
-    double least = Double.MAX_VALUE;
-    double duv = 0;
-    for (int i = 0; i < g.size(); i++) {
-      double d = Math.hypot(s.red() - g.red[i], s.blue() - g.blue[i]);
-      if (d < least) {
-        least = d;
-        duv = g.lights[i].duv();
-      }
-    }
-    return least < OFF_LIGHTS && Math.abs(duv) < MOST_DUV;
+    int node = g.nearest(s.red(), s.blue());
+    return g.distance(node, s.red(), s.blue()) < OFF_LIGHTS
+        && Math.abs(g.lights[node].duv()) < MOST_DUV;
   }
 
   // ---- shape
@@ -219,7 +212,7 @@ public final class GreyCard {
         out.add(p);
       }
       out.remove(out.size() - 1);
-      java.util.Collections.reverse(points);
+      Collections.reverse(points);
     }
     return out;
   }

@@ -41,6 +41,19 @@ final class LightGrid {
     return lights.length;
   }
 
+  /** The light whose colour, ln R/G and ln B/G, is nearest. */
+  int nearest(double r, double b) {
+    int best = 0;
+    for (int i = 1; i < red.length; i++) {
+      best = distance(i, r, b) < distance(best, r, b) ? i : best;
+    }
+    return best;
+  }
+
+  double distance(int node, double r, double b) {
+    return Math.hypot(red[node] - r, blue[node] - b);
+  }
+
   /** Log weights to weights that sum to 1. */
   static double[] normalised(double[] log) {
     double most = Arrays.stream(log).max().orElse(0);

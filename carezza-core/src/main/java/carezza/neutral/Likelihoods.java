@@ -12,11 +12,10 @@ import java.util.Set;
  * How well each light of the grid explains what is seen: log densities of the colour that a thing
  * would have under D65.
  *
- * <p>Colours of skin are means of the published ranges (Xiao et al., "Characterising the variations
- * in ethnic skin colours", 2017; Chardon 1991 for the arc on which they lie); of eye whites those
- * of Russell et al., "Sclera color changes with age and is a cue for perceiving age", 2014; of
- * teeth those of Paravina and Perez 2016. All rounded and widened: what is asked is whether a thing
- * can have such a colour, not whether it has the mean one.
+ * <p>The colours are starting points, rounded and widened, of the order of what is measured on skin
+ * (an arc from light to deep, Chardon 1991), eye whites and teeth; they are taken from no one table
+ * and were checked on made-up sitters only. What is asked is whether a thing can have such a
+ * colour, not whether it has the mean one.
  */
 final class Likelihoods {
   private static final Locus[] SKIN = {

@@ -1,7 +1,6 @@
 package carezza.neutral;
 
 import carezza.neutral.LightEvidence.Card;
-import carezza.neutral.LightEvidence.Spot;
 import carezza.neutral.LightEvidence.Surface;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -91,17 +90,13 @@ public final class Weighing {
    * another light. A picture that lies outside all that is known comes out of it near 0.
    */
   private static double fit(Map<String, double[]> sources, Light light) {
-    int node = nearest(light);
+    double[] l = light.logs();
+    int node = LightGrid.ALL.nearest(l[0], l[1]);
     double worst = 0;
     for (double[] log : sources.values()) {
       worst = Math.max(worst, Arrays.stream(log).max().orElse(0) - log[node]);
     }
     return Math.exp(-Math.max(0, worst - STRAINED));
-  }
-
-  private static int nearest(Light light) {
-    double[] l = light.logs();
-    return nearest(new Spot(l[0], l[1], 0));
   }
 
   private static Map<String, double[]> sources(LightEvidence e) {
@@ -136,28 +131,15 @@ public final class Weighing {
     for (Surface s : e.surfaces()) {
       double[] all = Likelihoods.prior();
       add(all, Likelihoods.surface(s), 1);
-      double within = at(s.region(), LightGrid.normalised(all), nearest(s.colour())).confidence();
-      Light light = LightGrid.ALL.lights[nearest(s.colour())];
+      int node = LightGrid.ALL.nearest(s.colour().red(), s.colour().blue());
+      double within = at(s.region(), LightGrid.normalised(all), node).confidence();
+      Light light = LightGrid.ALL.lights[node];
       out.putIfAbsent(
           s.region(),
           new Proposal(
               Proposal.SURFACE + s.region(), light, Math.min(MOST_SURFACE, within), List.of()));
     }
     return List.copyOf(out.values());
-  }
-
-  private static int nearest(Spot s) {
-    LightGrid g = LightGrid.ALL;
-    int best = 0;
-    double least = Double.MAX_VALUE;
-    for (int i = 0; i < g.size(); i++) {
-      double d = Math.hypot(g.red[i] - s.red(), g.blue[i] - s.blue());
-      if (d < least) {
-        least = d;
-        best = i;
-      }
-    }
-    return best;
   }
 
   private static void add(double[] to, double[] log, double share) {

@@ -1,6 +1,7 @@
 package carezza.io;
 
 import carezza.image.SourcePicture;
+import java.awt.color.CMMException;
 import java.awt.color.ColorSpace;
 import java.awt.color.ICC_Profile;
 import java.awt.image.ColorConvertOp;
@@ -47,7 +48,7 @@ final class ForeignColour {
       IntStream.range(0, parts)
           .parallel()
           .forEach(part -> convert(p, out, colours, way, scale, part * ROWS));
-    } catch (java.awt.color.CMMException e) {
+    } catch (CMMException e) {
       throw new IllegalArgumentException("the colour engine refuses the profile", e);
     }
     return out;

@@ -80,10 +80,11 @@ public final class PictureReader {
     SourcePicture picture = copy(decoded.image(), decoded.turn());
     byte[] icc = decoded.profile();
     if (isInks(decoded.image())) {
-      return converted(picture, 4, icc, decoded.notes());
+      return inks(picture, icc, decoded.notes());
     }
-    boolean grey = decoded.image().getRaster().getNumBands() <= 2;
-    ColorEncoding encoding = ColorEncoding.srgb().named(UNTAGGED);
+    boolean grey = isGrey(decoded.image());
+    ColorEncoding srgb = ColorEncoding.srgb();
+    ColorEncoding encoding = icc.length == 0 ? srgb.named(UNTAGGED) : srgb;
     if (icc.length > 0) {
       try {
         if (IccProfile.isTable(icc) && !grey) {
@@ -100,6 +101,26 @@ public final class PictureReader {
       }
     }
     return new PictureFile(file, picture, encoding, icc, List.copyOf(warnings), decoded.notes());
+  }
+
+  /** There is nothing that inks could be taken for instead of what their profile says. */
+  private PictureFile inks(SourcePicture picture, byte[] icc, Notes notes)
+      throws UnreadableFileException {
+    try {
+      return converted(picture, 4, icc, notes);
+    } catch (IllegalArgumentException e) {
+      throw new UnreadableFileException(
+          file,
+          "its inks have a colour profile that cannot be used ("
+              + e.getMessage()
+              + "); save it as RGB.",
+          e);
+    }
+  }
+
+  private static boolean isGrey(BufferedImage image) {
+    return !(image.getColorModel() instanceof IndexColorModel)
+        && image.getRaster().getNumBands() <= 2;
   }
 
   /** Whether a picture is in cyan, magenta, yellow and black. */
@@ -130,7 +151,7 @@ public final class PictureReader {
     boolean palette = model instanceof IndexColorModel;
     int depth = palette || bits <= 8 ? 8 : 16;
     int bands = raster.getNumBands();
-    boolean grey = !palette && bands <= 2;
+    boolean grey = isGrey(image);
     boolean alpha = model.hasAlpha();
     if (!palette && bits != 8 && bits != 16 && bits > 8) {
       throw new UnreadableFileException(

@@ -1,12 +1,14 @@
 package carezza.io;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import carezza.color.CieLab;
 import carezza.io.format.OutputFormat;
 import carezza.io.format.OutputFormats;
 import carezza.io.format.SampleImage;
+import carezza.io.format.UnreadableFileException;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBuffer;
 import java.awt.image.Raster;
@@ -190,6 +192,20 @@ public class ForeignFilesTest {
     PictureFile f = PictureReader.read(p);
     looksPrinted(f, 3);
     assertThat(f.warnings()).singleElement().asString().contains("Made-up CMYK");
+  }
+
+  /** A profile for other colours, or none that can be read. */
+  @Test
+  public void inksWithAForeignProfileAreRefusedInWords() throws IOException {
+    for (byte[] icc : new byte[][] {IccProfile.srgb(), new byte[200]}) {
+      Path p = dir.resolve("foreign" + icc.length + ".tif");
+      Files.write(p, tiff(8, icc));
+      assertThatThrownBy(() -> PictureReader.read(p))
+          .isInstanceOf(UnreadableFileException.class)
+          .hasMessageStartingWith(p.getFileName() + ": ")
+          .hasMessageContaining("profile that cannot be used")
+          .hasMessageEndingWith("save it as RGB.");
+    }
   }
 
   @Test

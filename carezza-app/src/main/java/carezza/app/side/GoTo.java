@@ -7,6 +7,7 @@ import carezza.area.Area;
 import carezza.engine.SheetView;
 import carezza.face.FaceMap;
 import carezza.face.Pin;
+import carezza.image.Pyramid;
 import carezza.image.Rect;
 import carezza.reading.Reading;
 import carezza.region.RegionName;
@@ -80,10 +81,7 @@ public final class GoTo {
   /** Source pixels in which a region lies; empty when it is not on the picture. */
   static Optional<Rect> bounds(OpenPicture p, RunSheet s, String region) {
     SheetView v = p.engine().view(s, () -> false).prepared();
-    int level = 0;
-    while (Math.max(v.bounds(level).w(), v.bounds(level).h()) > LONG_SIDE) {
-      level++;
-    }
+    int level = Pyramid.levelWithin(v.bounds(0), LONG_SIDE);
     Rect all = v.bounds(level);
     float[] mask = v.mask(Area.ofRegion(region), level, all).data();
     Rect out = new Rect(0, 0, 0, 0);

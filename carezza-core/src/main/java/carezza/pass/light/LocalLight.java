@@ -2,8 +2,6 @@ package carezza.pass.light;
 
 import carezza.color.Adaptation;
 import carezza.color.Oklab;
-import carezza.color.Roots;
-import carezza.color.WorkingSpace;
 import carezza.image.RgbBlock;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Frame;
@@ -40,11 +38,6 @@ public final class LocalLight implements PassKind {
   private static final NumberField MIRED =
       new NumberField("mired", Unit.MIRED, -100, 100, 0, 1).useful(-30, 30);
 
-  private static final float FLOOR = 1f / 16384;
-
-  /** log2 of middle grey. */
-  private static final double MIDDLE = Math.log(0.18) / Math.log(2);
-
   @Override
   public String key() {
     return "localLight";
@@ -72,7 +65,7 @@ public final class LocalLight implements PassKind {
 
   @Override
   public Optional<Summary> summary(Pass p, Known known) {
-    return isNeutral(p)
+    return p.get(EXPOSURE) == 0
         ? Optional.empty()
         : Optional.of(new Summary("sum.localLight", p.strength() * p.get(EXPOSURE)));
   }
@@ -98,7 +91,7 @@ public final class LocalLight implements PassKind {
     float s = (float) p.strength();
     float stops = s * p.get(EXPOSURE).floatValue();
     float contrast = s * (float) (p.get(CONTRAST) / 100);
-    float about = (float) (p.get(ABOUT) + MIDDLE);
+    float about = p.get(ABOUT).floatValue();
     float chroma = s * (float) (p.get(CHROMA) / 100);
     float[] warm = p.get(MIRED) == 0 ? null : Adaptation.shift(s * p.get(MIRED), 0).floats();
     Weighted.change(
@@ -127,14 +120,8 @@ public final class LocalLight implements PassKind {
       float stops, float contrast, float about, float[] r, float[] g, float[] b, float[] w) {
     float[] gain = new float[w.length];
     for (int i = 0; i < w.length; i++) {
-      float e = Roots.log2(Math.max(FLOOR, WorkingSpace.luminance(r[i], g[i], b[i])));
-      gain[i] = w[i] * (stops + contrast * (e - about));
+      gain[i] = w[i] * (stops + contrast * (Tone.of(r[i], g[i], b[i]) - about));
     }
-    Roots.exp2(gain, 1, gain);
-    for (int i = 0; i < w.length; i++) {
-      r[i] *= gain[i];
-      g[i] *= gain[i];
-      b[i] *= gain[i];
-    }
+    Mixing.gain(gain, 1, r, g, b);
   }
 }

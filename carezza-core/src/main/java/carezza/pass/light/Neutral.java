@@ -108,13 +108,15 @@ public final class Neutral implements PassKind {
     boolean done = known.passes().stream().anyMatch(p -> p.on() && p.kind().key().equals(key()));
     return done
         ? Optional.empty()
-        : known
-            .reading("castMired")
-            .filter(r -> !r.isInBand())
-            .map(
-                r ->
-                    new Finding(
-                        r.now() < 0 ? "finding.cool" : "finding.warm", r, Math.abs(r.now())));
+        : outside(known, "castMired", "finding.warm", "finding.cool")
+            .or(() -> outside(known, "castDuv", "finding.green", "finding.magenta"));
+  }
+
+  private static Optional<Finding> outside(Known known, String name, String above, String below) {
+    return known
+        .reading(name)
+        .filter(r -> !r.isInBand())
+        .map(r -> new Finding(r.now() < 0 ? below : above, r, Math.abs(r.now())));
   }
 
   /** The pass that undoes a light; its mood and its exposure stay. */
@@ -133,7 +135,7 @@ public final class Neutral implements PassKind {
                     "light." + q.method().replace(Proposal.SURFACE, "if."),
                     List.of(
                         q.light().mired(),
-                        (1e6 / (Adaptation.D65_MIRED + q.light().mired())),
+                        1e6 / (Adaptation.D65_MIRED + q.light().mired()),
                         q.light().duv(),
                         100 * q.confidence()),
                     q.agree().stream().map(m -> "light." + m).toList(),

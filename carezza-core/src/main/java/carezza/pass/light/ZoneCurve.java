@@ -2,12 +2,11 @@ package carezza.pass.light;
 
 import carezza.area.Area;
 import carezza.color.Matrix3;
-import carezza.color.Roots;
-import carezza.color.WorkingSpace;
 import carezza.field.MaskedBlur;
 import carezza.filter.Smoothstep;
 import carezza.image.Hash;
 import carezza.image.Plane;
+import carezza.image.Pyramid;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.Action;
@@ -72,11 +71,6 @@ public final class ZoneCurve implements PassKind {
       new NumberField("holdDarks", Unit.PERCENT, 0, 200, 60, 1).useful(30, 110);
   private static final NumberField OVER =
       new NumberField("holdOver", Unit.MM, 2, 40, 10, 0.5).useful(6, 18);
-
-  /** log2 of middle grey. */
-  private static final float MIDDLE = (float) (Math.log(0.18) / Math.log(2));
-
-  private static final float FLOOR = 1f / 16384;
 
   /** Light that varies by fewer stops than this inside the window is texture or form. */
   private static final double EDGE = 0.5;
@@ -169,8 +163,7 @@ public final class ZoneCurve implements PassKind {
   /** A knot on the curve at the tone of a place, to be dragged. */
   private static UnaryOperator<Pass> knotAt(EvaluationContext context, Place place) {
     double[] mean = Places.meanLight(context.below(), context.frame(), place);
-    double y = WorkingSpace.luminance((float) mean[0], (float) mean[1], (float) mean[2]);
-    double e = Math.log(Math.max(FLOOR, y)) / Math.log(2) - MIDDLE;
+    double e = Tone.of((float) mean[0], (float) mean[1], (float) mean[2]);
     double x = Math.max(DARKEST, Math.min(LIGHTEST, Math.round(20 * e) / 20.0));
     return p -> {
       List<Curve.Knot> all = new ArrayList<>(p.get(ZONES).knots());
@@ -204,17 +197,13 @@ public final class ZoneCurve implements PassKind {
   /** Tones of the picture and of its skin, in stops from middle grey. */
   @Override
   public Optional<Histogram> histogram(EvaluationContext context, CurveField field) {
-    int level = 0;
-    while (longSide(context.below().bounds(level)) > COUNTED_SIDE) {
-      level++;
-    }
+    int level = Pyramid.levelWithin(context.frame().bounds(), COUNTED_SIDE);
     RgbBlock b = context.below().read(level, context.below().bounds(level));
     Plane skin = context.mask(Area.ofRegion("skin"), level, b.rect());
     double[] all = new double[BINS];
     double[] ofSkin = new double[BINS];
     for (int i = 0; i < b.size(); i++) {
-      float y = Math.max(FLOOR, WorkingSpace.luminance(b.r()[i], b.g()[i], b.b()[i]));
-      double e = Roots.log2(y) - MIDDLE;
+      double e = Tone.of(b.r()[i], b.g()[i], b.b()[i]);
       int bin = (int) (BINS * (e - field.x0()) / (field.x1() - field.x0()));
       if (bin >= 0 && bin < BINS) {
         all[bin]++;
@@ -222,10 +211,6 @@ public final class ZoneCurve implements PassKind {
       }
     }
     return Optional.of(Histogram.of(all, ofSkin));
-  }
-
-  private static int longSide(Rect r) {
-    return Math.max(r.w(), r.h());
   }
 
   private static boolean isHeld(Pass p) {
@@ -311,8 +296,7 @@ public final class ZoneCurve implements PassKind {
           float[] gain = new float[w.length];
           int width = b.rect().w();
           for (int i = 0; i < w.length; i++) {
-            float y = Math.max(FLOOR, WorkingSpace.luminance(red[i], green[i], blue[i]));
-            float e = Roots.log2(y) - MIDDLE;
+            float e = Tone.of(red[i], green[i], blue[i]);
             if (field.length > 0 && w[i] != 0) {
               int f = place(b.rect(), part, at[i], width);
               float a = field[0].data()[f];
@@ -322,12 +306,7 @@ public final class ZoneCurve implements PassKind {
             }
             gain[i] = w[i] * at(table, e);
           }
-          Roots.exp2(gain, amount, gain);
-          for (int i = 0; i < w.length; i++) {
-            red[i] *= gain[i];
-            green[i] *= gain[i];
-            blue[i] *= gain[i];
-          }
+          Mixing.gain(gain, amount, red, green, blue);
         });
   }
 
@@ -341,8 +320,7 @@ public final class ZoneCurve implements PassKind {
   /** Stops by which a matrix of light lifts white: fields are found without it. */
   private static float lifted(Matrix3 light) {
     double[] w = light.times(1, 1, 1);
-    float y = WorkingSpace.luminance((float) w[0], (float) w[1], (float) w[2]);
-    return Roots.log2(Math.max(FLOOR, y));
+    return Tone.of((float) w[0], (float) w[1], (float) w[2]) - Tone.of(1, 1, 1);
   }
 
   /** Slope and offset by which the surround follows E, smoothed over the window. */
@@ -352,8 +330,7 @@ public final class ZoneCurve implements PassKind {
     Plane square = new Plane(below.rect());
     for (int i = 0; i < e.data().length; i++) {
       if (mask.data()[i] > 0) {
-        float y = WorkingSpace.luminance(below.r()[i], below.g()[i], below.b()[i]);
-        float v = Roots.log2(Math.max(FLOOR, y)) - MIDDLE;
+        float v = Tone.of(below.r()[i], below.g()[i], below.b()[i]);
         e.data()[i] = v;
         square.data()[i] = v * v;
       }

@@ -207,6 +207,25 @@ public class ZoneCurveTest {
     return CieLab.of(b.r()[i], b.g()[i], b.b()[i])[0];
   }
 
+  /** The surround is found without an exposure below, and is that of the picture with it. */
+  @Test
+  public void anExposureBelowMovesTheSurroundWithIt() {
+    SourcePicture p = lamp();
+    Engine e = Pictures.engine(p);
+    Pass stop = Pass.start(2, Kinds.of("neutral"), Area.WHOLE).with("exposure", -1);
+    Knot[] down = {new Knot(-3, 0.6), new Knot(-1.5, 0), new Knot(0.5, 0), new Knot(2.4, -1.2)};
+    Knot[] lower = new Knot[down.length];
+    for (int i = 0; i < down.length; i++) {
+      lower[i] = new Knot(down[i].x() - 1, down[i].y());
+    }
+    RgbBlock plain = seen(e, tones(100, 100, down), p.bounds());
+    RunSheet s = Pictures.pinned().withPasses(List.of(stop, tones(100, 100, lower)));
+    RgbBlock under = e.view(s, () -> false).read(0, p.bounds());
+    for (int i = 0; i < plain.size(); i += 11) {
+      assertThat(stops(under, i)).as("at %d", i).isCloseTo(stops(plain, i) - 1, within(2e-3));
+    }
+  }
+
   /** Two tones and nothing between; no skin is known. */
   @Test
   public void tonesAreCountedInTheirZones() {

@@ -34,6 +34,8 @@ final class JpegInput implements InputFormat {
   static final byte[] XMP = "http://ns.adobe.com/xap/1.0/\0".getBytes(StandardCharsets.US_ASCII);
 
   private static final int YCCK = 2;
+  private static final String UNUSABLE =
+      "it is a CMYK picture whose colour profile cannot be used; save it as RGB.";
   private static final String DECODER = "com.sun.imageio.plugins.jpeg.JPEGImageReader";
 
   @Override
@@ -75,6 +77,7 @@ final class JpegInput implements InputFormat {
       throw new UnreadableFileException(
           file, "it is a CMYK picture without a colour profile; save it with one, or as RGB.");
     }
+    ICC_Profile icc = profile(file, profile);
     WritableRaster raster = (WritableRaster) in.reader().readRaster(0, null);
     int adobe = adobe(segments);
     if (adobe >= 0) {
@@ -86,10 +89,22 @@ final class JpegInput implements InputFormat {
         }
       }
     }
-    ColorSpace space = new ICC_ColorSpace(ICC_Profile.getInstance(profile));
+    ColorSpace space = new ICC_ColorSpace(icc);
     ColorModel model =
         new ComponentColorModel(space, false, false, Transparency.OPAQUE, raster.getTransferType());
     return new BufferedImage(model, raster, false, null);
+  }
+
+  private static ICC_Profile profile(Path file, byte[] bytes) throws IOException {
+    try {
+      ICC_Profile icc = ICC_Profile.getInstance(bytes);
+      if (icc.getColorSpaceType() == ColorSpace.TYPE_CMYK) {
+        return icc;
+      }
+    } catch (IllegalArgumentException e) {
+      throw new UnreadableFileException(file, UNUSABLE, e);
+    }
+    throw new UnreadableFileException(file, UNUSABLE);
   }
 
   /** Inks, 0 for none, of what an Adobe file holds. */
