@@ -43,7 +43,7 @@ public final class Readings {
               Measure.of("split", Format.PERCENT, ReadingInputs::split),
               Measure.among("castMired", Format.MIRED, ReadingInputs::cast).unhurried().reported(),
               Measure.among("castDuv", Format.DUV, ReadingInputs::cast).unhurried().reported(),
-              Measure.among("lightsApart", Format.MIRED, ReadingInputs::cast)
+              Measure.among("lightsApart", Format.MIRED, ReadingInputs::cast, Need.FACE)
                   .unhurried()
                   .reported(),
               Measure.among("skinExposure", Format.STOP, ReadingInputs::exposure, Need.SKIN)
