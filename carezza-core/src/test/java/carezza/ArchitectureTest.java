@@ -14,6 +14,7 @@ public class ArchitectureTest {
     "register",
     "image",
     "color",
+    "geometry",
     "filter",
     "field",
     "setting",

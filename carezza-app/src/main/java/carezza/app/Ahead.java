@@ -150,7 +150,7 @@ final class Ahead implements AutoCloseable {
     }
     PictureFile file = r.file();
     long first = sheet.passes().stream().findFirst().map(Pass::id).orElse(Passes.NONE);
-    Viewport fit = Viewport.fit(file.picture().bounds(), now.width(), now.height());
+    Viewport fit = Viewport.fit(sheet.framing(file.picture().bounds()), now.width(), now.height());
     Frames.draw(
         new Frames.Request(
             r.engine().view(sheet, stop).underHand(first),

@@ -135,7 +135,8 @@ public final class BenchModel {
 
   /** What the sheet and its readings know. */
   public KnownSheet known() {
-    return new KnownSheet(picture.get().history().now(), readings.get());
+    return new KnownSheet(
+        picture.get().history().now(), picture.get().file().picture().bounds(), readings.get());
   }
 
   public double pxPerMm() {

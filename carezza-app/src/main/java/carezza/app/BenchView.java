@@ -332,7 +332,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
       frame.getChildren().add(s == Looking.State.WHOLE ? card : spine);
     }
     frame.getChildren().add(covered);
-    boolean wide = model.isOpen() && isWide(model.picture().get().file().picture().bounds());
+    boolean wide = model.isOpen() && isWide(model.picture().get().framing().canvas());
     boolean shown = s == Looking.State.WHOLE && model.isOpen();
     side.lieDown(wide);
     main.setRight(shown && !wide ? side : null);
@@ -359,8 +359,8 @@ public final class BenchView extends StackPane implements AutoCloseable {
       return;
     }
     RunSheet s = model.sheet().get();
-    double sx = view.sourceX(x);
-    double sy = view.sourceY(y);
+    double sx = view.sourceX(x, y);
+    double sy = view.sourceY(x, y);
     Runnable read =
         () -> {
           Optional<double[]> lab = PictureView.lightAt(p, s, sx, sy);

@@ -5,11 +5,15 @@ import carezza.face.Pin;
 import java.util.List;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
+import javafx.scene.shape.FillRule;
 
 /** Draws over the picture in lines that show on any picture: a dark one under a light one. */
 final class CanvasOverlay implements Overlay {
   private static final double ACROSS = 26;
   private static final double HANDLE = 4;
+
+  /** How far what lies outside a box goes over into the desk. */
+  private static final double DIM = 0.72;
 
   private final GraphicsContext g;
   private final PictureView view;
@@ -29,11 +33,11 @@ final class CanvasOverlay implements Overlay {
   }
 
   private double x(Pin p) {
-    return view.viewX(p.x());
+    return view.viewX(p.x(), p.y());
   }
 
   private double y(Pin p) {
-    return view.viewY(p.y());
+    return view.viewY(p.x(), p.y());
   }
 
   @Override
@@ -63,6 +67,27 @@ final class CanvasOverlay implements Overlay {
     double[] xs = corners.stream().mapToDouble(this::x).toArray();
     double[] ys = corners.stream().mapToDouble(this::y).toArray();
     twice(g, () -> g.strokePolygon(xs, ys, xs.length));
+  }
+
+  @Override
+  public void dimOutside(List<Pin> corners) {
+    g.setFill(view.deskColour().deriveColor(0, 1, 1, DIM));
+    g.setFillRule(FillRule.EVEN_ODD);
+    g.beginPath();
+    g.rect(0, 0, g.getCanvas().getWidth(), g.getCanvas().getHeight());
+    g.moveTo(x(corners.get(0)), y(corners.get(0)));
+    corners.forEach(p -> g.lineTo(x(p), y(p)));
+    g.closePath();
+    g.fill();
+  }
+
+  @Override
+  public void faint(Pin from, Pin to) {
+    g.setLineWidth(1);
+    g.setStroke(Color.gray(0.1, 0.3));
+    g.strokeLine(x(from) + 1, y(from) + 1, x(to) + 1, y(to) + 1);
+    g.setStroke(Color.gray(0.96, 0.6));
+    g.strokeLine(x(from), y(from), x(to), y(to));
   }
 
   @Override

@@ -1,5 +1,6 @@
 package carezza.app;
 
+import carezza.geometry.Framing;
 import carezza.image.Rect;
 import carezza.screen.Drawn;
 import carezza.screen.Viewport;
@@ -86,11 +87,14 @@ final class FrameImage extends ImageView {
       return;
     }
     Viewport was = drawn.viewport();
+    if (!was.framing().equals(v.framing())) {
+      return;
+    }
     double f = v.scale() / was.scale();
     setFitWidth(was.width() * f / k);
     setFitHeight(was.height() * f / k);
-    setX(v.deviceX(was.left()) / k);
-    setY(v.deviceY(was.top()) / k);
+    setX((was.left() - v.left()) * v.scale() / k);
+    setY((was.top() - v.top()) * v.scale() / k);
   }
 
   /** Puts the frame where it was drawn for. */
@@ -110,7 +114,7 @@ final class FrameImage extends ImageView {
     if (remembered == null || width == 0) {
       return;
     }
-    Rect at = Viewport.fit(remembered.picture(), width, height).device(remembered.picture());
+    Rect at = Viewport.fit(Framing.of(remembered.picture()), width, height).device();
     setFitWidth(at.w() / k);
     setFitHeight(at.h() / k);
     setX(at.x() / k);

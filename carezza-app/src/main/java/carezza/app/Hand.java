@@ -35,8 +35,8 @@ final class Hand {
     if (!model.isOpen() || view.viewport().get() == null) {
       return;
     }
-    double x = view.sourceX(e.getX());
-    double y = view.sourceY(e.getY());
+    double x = view.sourceX(e.getX(), e.getY());
+    double y = view.sourceY(e.getX(), e.getY());
     model
         .tools()
         .find(MarksTool.class)

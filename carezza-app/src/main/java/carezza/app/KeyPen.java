@@ -104,7 +104,8 @@ final class KeyPen implements Pen {
 
   private void send(BiConsumer<Listener, PenSample> how) {
     PenSample s =
-        PenSample.ofMouse(view.sourceX(x), view.sourceY(y), x, y, System.nanoTime() / 1_000_000);
+        PenSample.ofMouse(
+            view.sourceX(x, y), view.sourceY(x, y), x, y, System.nanoTime() / 1_000_000);
     listeners.forEach(l -> how.accept(l, s));
   }
 }

@@ -8,7 +8,7 @@ import java.util.Optional;
 /**
  * How a picture looked on the screen when it was left: the whole of it, with its passes.
  *
- * @param picture its bounds in source pixels
+ * @param picture as large as its canvas
  * @param width device pixels
  * @param height device pixels
  * @param pixels 0xffRRGGBB, row by row
@@ -17,15 +17,16 @@ record LastFrame(Rect picture, int width, int height, int[] pixels) {
   private static final int HEAD = 4 * Integer.BYTES;
 
   /** What a frame that shows all of a picture shows of it, without the desk. */
-  static LastFrame of(Drawn frame, Rect picture) {
-    Rect r = frame.viewport().device(picture);
+  static LastFrame of(Drawn frame) {
+    Rect r = frame.viewport().device();
+    Rect canvas = frame.viewport().framing().canvas();
     int[] all = frame.pixels();
     int[] out = new int[r.w() * r.h()];
     for (int y = 0; y < r.h(); y++) {
       int from = (r.y() + y) * frame.viewport().width() + r.x();
       System.arraycopy(all, from, out, y * r.w(), r.w());
     }
-    return new LastFrame(picture, r.w(), r.h(), out);
+    return new LastFrame(new Rect(0, 0, canvas.w(), canvas.h()), r.w(), r.h(), out);
   }
 
   /** A channel after the other, each sample less the one to its left, which packs better. */

@@ -68,7 +68,11 @@ final class Marks extends Canvas {
     for (Saliency.Place p : model.rivals().get().orElse(List.of())) {
       o.circle(new Pin(p.x(), p.y()), p.sizeMm() * view.pxPerMm() / 2);
       double r = view.onScreen(p.sizeMm()) / 2;
-      words(g, String.valueOf(number), view.viewX(p.x()) + r + 4, view.viewY(p.y()) + 5);
+      words(
+          g,
+          String.valueOf(number),
+          view.viewX(p.x(), p.y()) + r + 4,
+          view.viewY(p.x(), p.y()) + 5);
       number++;
     }
   }

@@ -1,6 +1,7 @@
 package carezza.app;
 
 import carezza.engine.SheetView;
+import carezza.geometry.Framing;
 import carezza.image.Rect;
 import carezza.pass.Pass;
 import carezza.screen.AreaForm;
@@ -172,11 +173,12 @@ public final class Miniatures implements AutoCloseable {
   }
 
   /** All of a picture in so many device pixels at most. */
-  public static Viewport whole(Rect picture, double width, double height) {
-    double s = Math.min(width / picture.w(), height / picture.h());
-    int w = Math.max(1, (int) Math.round(s * picture.w()));
-    int h = Math.max(1, (int) Math.round(s * picture.h()));
-    return new Viewport(s, 0, 0, w, h);
+  public static Viewport whole(Framing framing, double width, double height) {
+    Rect all = framing.canvas();
+    double s = Math.min(width / all.w(), height / all.h());
+    int w = Math.max(1, (int) Math.round(s * all.w()));
+    int h = Math.max(1, (int) Math.round(s * all.h()));
+    return new Viewport(s, all.x(), all.y(), w, h, framing);
   }
 
   /** Draws a sheet as a check view shows it. */

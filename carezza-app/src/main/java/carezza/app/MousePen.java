@@ -60,8 +60,8 @@ final class MousePen implements Pen {
     }
     PenSample s =
         new PenSample(
-            view.sourceX(e.getX()),
-            view.sourceY(e.getY()),
+            view.sourceX(e.getX(), e.getY()),
+            view.sourceY(e.getX(), e.getY()),
             e.getX(),
             e.getY(),
             1,

@@ -1,6 +1,7 @@
 package carezza.app;
 
 import carezza.engine.Engine;
+import carezza.geometry.Framing;
 import carezza.io.OpenDocument;
 import carezza.io.PictureFile;
 import carezza.sheet.History;
@@ -21,6 +22,11 @@ public record OpenPicture(
     OpenDocument document,
     History history,
     List<String> warnings) {
+
+  /** What of it its newest step shows, and how it lies. */
+  public Framing framing() {
+    return history.now().framing(file.picture().bounds());
+  }
 
   /** Name of its file. */
   public String name() {

@@ -1,12 +1,16 @@
 package carezza.app;
 
+import carezza.app.tool.BoxTool;
 import carezza.app.tool.BrushTool;
+import carezza.app.tool.LineTool;
 import carezza.app.tool.MarksTool;
 import carezza.app.tool.PickTool;
 import carezza.app.tool.Tool;
 import carezza.area.Area;
 import carezza.area.Stroke;
 import carezza.face.Pin;
+import carezza.geometry.Framing;
+import carezza.image.Rect;
 import carezza.pass.Action;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Histogram;
@@ -44,6 +48,7 @@ public final class Passes {
 
   private final Tool brush;
   private final Tool marks;
+  private final Tool box;
 
   Passes(BenchModel model) {
     this.model = model;
@@ -51,6 +56,7 @@ public final class Passes {
         new BrushTool(
             () -> model.brush().get(), this::previewStroke, this::stroke, model::endPreview);
     marks = new MarksTool(new MarksOfPass(), mm -> mm * model.pxPerMm());
+    box = new BoxTool(new BoxOfPass(model));
     chosen.addListener((o, a, b) -> model.tools().passChosen(b.longValue()));
   }
 
@@ -138,7 +144,32 @@ public final class Passes {
     if (t instanceof PassTool.Marks) {
       return Optional.of(marks);
     }
+    if (t instanceof PassTool.Box) {
+      return Optional.of(box);
+    }
     return Optional.empty();
+  }
+
+  /** All of the picture that the box of the chosen pass may be laid on; empty where it has none. */
+  Optional<Framing> boxWhole() {
+    return BoxOfPass.of(model).map(BoxOfPass.Chosen::whole);
+  }
+
+  /** Lets a line be drawn on the picture. */
+  public void draw(long id, Action.DrawLine action) {
+    Rect source = model.picture().get().file().picture().bounds();
+    model
+        .tools()
+        .takeFor(
+            new LineTool(
+                action.key(),
+                (from, to) -> {
+                  model.tools().letGo();
+                  Framing below = now().framingBelow(id, source);
+                  change(
+                      id, p -> action.found().along(p, below, from.x(), from.y(), to.x(), to.y()));
+                }),
+            id);
   }
 
   /** A stroke while it is drawn. */

@@ -5,6 +5,7 @@ import carezza.color.CieLab;
 import carezza.engine.Engine;
 import carezza.engine.SheetView;
 import carezza.face.Pin;
+import carezza.geometry.Framing;
 import carezza.image.Rect;
 import carezza.screen.AreaForm;
 import carezza.screen.CheckView;
@@ -25,6 +26,7 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
 import javafx.scene.layout.Region;
+import javafx.scene.paint.Color;
 
 /**
  * The picture on its desk, with the hand's marks over it. Paints what the {@link Painter} gives it
@@ -128,6 +130,10 @@ public final class PictureView extends Region implements Sight {
     repaint();
   }
 
+  Color deskColour() {
+    return Color.rgb(desk >> 16 & 255, desk >> 8 & 255, desk & 255);
+  }
+
   public double deviceScale() {
     return Miniatures.deviceScale(this);
   }
@@ -161,12 +167,23 @@ public final class PictureView extends Region implements Sight {
   }
 
   private Viewport fitting(int w, int h) {
-    Rect all = model.picture().get().file().picture().bounds();
-    Viewport whole = Viewport.fit(all, w, h);
-    double s = fit.applyAsDouble(all) * deviceScale() * MARGIN;
-    return upright
-        ? whole
-        : new Viewport(s, all.w() / 2.0 - w / s / 2, all.h() / 2.0 - h / s / 2, w, h);
+    Framing f = framing();
+    double s = fit.applyAsDouble(f.canvas()) * deviceScale() * MARGIN;
+    return upright ? Viewport.fit(f, w, h) : Viewport.centred(f, s, f.middleX(), f.middleY(), w, h);
+  }
+
+  /** What of the picture is shown: while a box is chosen all that there is to choose from. */
+  private Framing framing() {
+    Rect source = model.picture().get().file().picture().bounds();
+    return model.passes().boxWhole().orElseGet(() -> model.sheet().get().framing(source));
+  }
+
+  /** Follows what is shown of the picture. */
+  private void reframe(Viewport v) {
+    Framing f = framing();
+    if (!v.framing().equals(f)) {
+      viewport.set(fitted ? fitting(v.width(), v.height()) : v.framed(f));
+    }
   }
 
   /**
@@ -209,16 +226,16 @@ public final class PictureView extends Region implements Sight {
     fitted = false;
     boolean same = span == v.width() / v.scale();
     double s = same ? v.scale() : Math.min(Viewport.MOST, Math.min(v.width(), v.height()) / span);
-    set(
-        new Viewport(
-            s, sourceX - v.width() / s / 2, sourceY - v.height() / s / 2, v.width(), v.height()));
+    double x = v.framing().canvasX(sourceX, sourceY);
+    double y = v.framing().canvasY(sourceX, sourceY);
+    set(Viewport.centred(v.framing(), s, x, y, v.width(), v.height()));
   }
 
   /** The point of the picture under the pointer, while that is on this view. */
   Optional<Pin> underPointer() {
     return viewport.get() == null
         ? Optional.empty()
-        : ring.at().map(p -> new Pin(sourceX(p.getX()), sourceY(p.getY())));
+        : ring.at().map(p -> new Pin(sourceX(p.getX(), p.getY()), sourceY(p.getX(), p.getY())));
   }
 
   /** One picture pixel a device pixel, round a point of this node. */
@@ -249,36 +266,38 @@ public final class PictureView extends Region implements Sight {
     repaint();
   }
 
-  double sourceX(double x) {
-    return viewport.get().sourceX(x * deviceScale());
+  double sourceX(double x, double y) {
+    return viewport.get().sourceX(x * deviceScale(), y * deviceScale());
   }
 
-  double sourceY(double y) {
-    return viewport.get().sourceY(y * deviceScale());
+  double sourceY(double x, double y) {
+    return viewport.get().sourceY(x * deviceScale(), y * deviceScale());
   }
 
   @Override
   public double scale() {
-    return viewport.get().scale() / deviceScale();
+    Viewport v = viewport.get();
+    return v.scale() * v.framing().scale() / deviceScale();
   }
 
   @Override
-  public double viewX(double sourceX) {
-    return viewport.get().deviceX(sourceX) / deviceScale();
+  public double viewX(double sourceX, double sourceY) {
+    return viewport.get().deviceX(sourceX, sourceY) / deviceScale();
   }
 
   @Override
-  public double viewY(double sourceY) {
-    return viewport.get().deviceY(sourceY) / deviceScale();
+  public double viewY(double sourceX, double sourceY) {
+    return viewport.get().deviceY(sourceX, sourceY) / deviceScale();
   }
 
   /** Asks for a new frame; what is on the screen stays until it comes. */
   void repaint() {
-    Viewport v = viewport.get();
     OpenPicture p = model.picture().get();
-    if (v == null || p == null) {
+    if (viewport.get() == null || p == null) {
       return;
     }
+    reframe(viewport.get());
+    Viewport v = viewport.get();
     RunSheet sheet = model.looking().shown();
     RunSheet was = settled;
     boolean dragged = model.isPreview();
@@ -361,14 +380,14 @@ public final class PictureView extends Region implements Sight {
     Viewport v = r.viewport();
     return r.look() == CheckViews.PICTURE
         && r.area().isEmpty()
-        && v.equals(Viewport.fit(p.file().picture().bounds(), v.width(), v.height()));
+        && v.equals(Viewport.fit(p.framing(), v.width(), v.height()));
   }
 
   /** How the newest step of a picture was shown last, if all of it was. */
   Optional<LastFrame> looked(OpenPicture p) {
     return whole
         .filter(w -> w.picture() == p && w.sheet() == p.history().now())
-        .map(w -> LastFrame.of(w.frame(), p.file().picture().bounds()));
+        .map(w -> LastFrame.of(w.frame()));
   }
 
   private void put(Engine engine, Path file, Drawn frame) {
@@ -392,7 +411,7 @@ public final class PictureView extends Region implements Sight {
       return;
     }
     SheetView plain = ready.engine().view(RunSheet.EMPTY, () -> false);
-    Viewport fit = Viewport.fit(ready.file().picture().bounds(), deviceW, deviceH);
+    Viewport fit = Viewport.fit(Framing.of(ready.file().picture().bounds()), deviceW, deviceH);
     Drawn frame =
         painter.glance(
             new Frames.Request(plain, fit, CheckViews.PICTURE, Optional.empty(), desk),
@@ -460,7 +479,7 @@ public final class PictureView extends Region implements Sight {
 
   /** A length on the sitter in units of the screen. */
   double onScreen(double mm) {
-    return mm * pxPerMm() * viewport.get().scale() / deviceScale();
+    return mm * pxPerMm() * scale();
   }
 
   double pxPerMm() {

@@ -14,6 +14,7 @@ import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.PersonMask;
 import carezza.face.Pin;
+import carezza.image.Rect;
 import carezza.pass.Action;
 import carezza.pass.Heal;
 import carezza.reading.Saliency;
@@ -280,7 +281,8 @@ public class BenchModelTest {
 
   @Test
   public void oneNextStepIsOffered() {
-    assertThat(NextStep.key(new KnownSheet(RunSheet.EMPTY, List.of()))).isEqualTo("next.pins");
+    assertThat(NextStep.key(new KnownSheet(RunSheet.EMPTY, new Rect(0, 0, 9, 9), List.of())))
+        .isEqualTo("next.pins");
     assertThat(NextStep.key(model.known())).isEqualTo("next.skin");
   }
 

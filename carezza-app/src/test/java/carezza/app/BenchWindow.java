@@ -81,7 +81,7 @@ abstract class BenchWindow {
   Point2D at(double x, double y) {
     Viewport v = bench.picture().viewport().get();
     double k = bench.picture().deviceScale();
-    return bench.picture().localToScreen(v.deviceX(x) / k, v.deviceY(y) / k);
+    return bench.picture().localToScreen(v.deviceX(x, y) / k, v.deviceY(x, y) / k);
   }
 
   /** Adds a pass by the list behind a stage's +. */

@@ -8,6 +8,7 @@ import carezza.engine.Measuring;
 import carezza.engine.SheetView;
 import carezza.engine.TileCache;
 import carezza.face.Pin;
+import carezza.geometry.Framing;
 import carezza.image.Rect;
 import carezza.pass.Pass;
 import carezza.screen.Drawn;
@@ -72,7 +73,7 @@ final class SpeedBench {
     SpeedBench b = new SpeedBench(job, k, p);
     for (int[] size : new int[][] {{1280, 800}, {1920, 1200}}) {
       if (wanted(parts, "hand") && size[0] == 1280 || wanted(parts, "wide") && size[0] == 1920) {
-        b.underTheHand(Viewport.fit(job.picture().bounds(), size[0], size[1]));
+        b.underTheHand(Viewport.fit(Framing.of(job.picture().bounds()), size[0], size[1]));
       }
     }
     if (wanted(parts, "heals")) {
@@ -215,7 +216,7 @@ final class SpeedBench {
   /** Brings up the tiles of a view and draws nothing. */
   private void warm(SheetView view, Viewport v) {
     int level = v.level();
-    Rect need = v.seen(view.bounds(0)).toLevel(level).intersect(view.bounds(level));
+    Rect need = v.seen().toLevel(level).intersect(view.bounds(level));
     inTiles(need, 256, t -> view.read(level, t.intersect(view.bounds(level))));
   }
 
@@ -257,8 +258,8 @@ final class SpeedBench {
       int[] samples = new int[5 * n];
       double[] t = new double[TRIES + WARM_UP];
       Random random = new Random(5);
-      double x = full ? w.sourceX(w.width() / 2.0) : eye.x();
-      double y = full ? w.sourceY(w.height() / 2.0) : eye.y() + 25 * px;
+      double x = full ? w.canvasX(w.width() / 2.0) : eye.x();
+      double y = full ? w.canvasY(w.height() / 2.0) : eye.y() + 25 * px;
       double way = 0;
       int had = 0;
       Stroke drawn = null;
@@ -323,8 +324,8 @@ final class SpeedBench {
       Viewport v =
           fit.zoomed(
               1,
-              fit.deviceX(eye.x() + 1500 * (random.nextDouble() - 0.5)),
-              fit.deviceY(eye.y() + 1500 * (random.nextDouble() - 0.3)));
+              fit.scale() * (eye.x() + 1500 * (random.nextDouble() - 0.5) - fit.left()),
+              fit.scale() * (eye.y() + 1500 * (random.nextDouble() - 0.3) - fit.top()));
       first[i] = seconds(() -> draw(view(job.sheet()), v, 2));
       sharp[i] = first[i] + seconds(() -> sharp(job.sheet(), v));
     }

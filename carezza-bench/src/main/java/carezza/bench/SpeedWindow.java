@@ -168,7 +168,7 @@ final class SpeedWindow {
             file.resolveSibling("made.tif"), p, ColorEncoding.srgb(), new byte[0], List.of());
     Engine e = new Engine(p, ColorEncoding.srgb(), new TileCache(1L << 26));
     ExportSettings settings = ExportSettings.usual(OutputFormats.JPEG, whole);
-    Exporter.export(whole, e, e.original(), settings, file, Yardstick.THREADS, done -> {});
+    Exporter.export(whole, e, e.view(RunSheet.EMPTY, () -> false), settings, file, Yardstick.THREADS, done -> {});
   }
 
   private static void hand(BenchView bench, Stage stage, Path shots) throws Exception {

@@ -1,6 +1,7 @@
 package carezza.cli;
 
 import carezza.engine.Measuring;
+import carezza.image.Rect;
 import carezza.io.Document;
 import carezza.io.DocumentStore;
 import carezza.pass.Finding;
@@ -62,11 +63,12 @@ final class ProposeCommand implements Callable<Integer> {
     }
     Measuring measuring = new Measuring(l.engine());
     List<Reading> readings = measuring.all(l.sheet(), () -> false);
-    RunSheet lit = laid(l.sheet(), readings, k -> k.stage().compareTo(Stage.LIGHT) <= 0);
+    Rect source = l.engine().source().bounds();
+    RunSheet lit = laid(l.sheet(), source, readings, k -> k.stage().compareTo(Stage.LIGHT) <= 0);
     if (!lit.equals(l.sheet())) {
       readings = measuring.all(lit, () -> false);
     }
-    RunSheet sheet = laid(lit, readings, k -> k.stage().compareTo(Stage.LIGHT) > 0);
+    RunSheet sheet = laid(lit, source, readings, k -> k.stage().compareTo(Stage.LIGHT) > 0);
     DocumentStore.write(
         out,
         new Document(
@@ -80,8 +82,9 @@ final class ProposeCommand implements Callable<Integer> {
   /**
    * Lays what is recommended of some kinds: frame and light first, so that the rest is seen in it.
    */
-  private RunSheet laid(RunSheet on, List<Reading> readings, Predicate<PassKind> which) {
-    KnownSheet known = new KnownSheet(on, readings);
+  private RunSheet laid(
+      RunSheet on, Rect source, List<Reading> readings, Predicate<PassKind> which) {
+    KnownSheet known = new KnownSheet(on, source, readings);
     RunSheet sheet = on;
     for (PassKind k : Kinds.all().stream().filter(which).toList()) {
       Optional<Finding> finding = k.finding(known);

@@ -4,6 +4,7 @@ import carezza.area.Area;
 import carezza.color.CieLab;
 import carezza.face.FaceMap;
 import carezza.face.Pin;
+import carezza.geometry.Framing;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.pass.Pass;
@@ -59,6 +60,11 @@ final class SheetInputs implements ReadingInputs {
   @Override
   public Optional<FaceMap> faceMap() {
     return sheet.faceMap();
+  }
+
+  @Override
+  public Framing framing() {
+    return now.framing();
   }
 
   @Override

@@ -1,6 +1,11 @@
 package carezza.engine;
 
 import carezza.area.Area;
+import carezza.field.BorderSlopes;
+import carezza.field.BorderStrip;
+import carezza.field.Continued;
+import carezza.geometry.Framing;
+import carezza.image.Hash;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;
@@ -19,6 +24,9 @@ import java.util.concurrent.ConcurrentHashMap;
 public final class SheetView implements PixelReader {
   /** Levels that are looked at for what is known of a place. */
   private static final int KNOWN_LEVELS = 8;
+
+  /** About what the slopes along a border take. */
+  private static final long SLOPES_BYTES = 4096;
 
   private final Engine engine;
   private final SheetFingerprints fingerprints;
@@ -46,6 +54,33 @@ public final class SheetView implements PixelReader {
 
   public Frame frame() {
     return fingerprints.frame();
+  }
+
+  /** What of the picture is shown and written, and how it lies. */
+  public Framing framing() {
+    return sheet().framing(bounds(0));
+  }
+
+  /**
+   * The picture as far as it is framed: its own pixels, and beyond them its backdrop continued.
+   *
+   * @param there source pixels that there are to be
+   */
+  public PixelReader within(Rect there) {
+    return bounds(0).contains(there) ? this : new Continued(this, there, this::slopes);
+  }
+
+  private BorderSlopes[] slopes(BorderStrip strip) {
+    long key =
+        new Hash().add("border").add(strip.side().name()).add(fingerprint(strip.rect())).get();
+    return engine.cache().analysis(key, SLOPES_BYTES, () -> strip.slopes(this));
+  }
+
+  /** Fingerprint of what lies beyond the picture's borders. */
+  public long fingerprintBeyond(Rect there) {
+    Hash h = new Hash();
+    BorderStrip.beyond(bounds(0), there).forEach(s -> h.add(fingerprint(s.rect())));
+    return h.get();
   }
 
   @Override

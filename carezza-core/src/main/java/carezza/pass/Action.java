@@ -1,5 +1,6 @@
 package carezza.pass;
 
+import carezza.geometry.Framing;
 import carezza.setting.Place;
 import java.util.List;
 import java.util.function.UnaryOperator;
@@ -17,6 +18,27 @@ public sealed interface Action {
    * @param found finds what is to be set there
    */
   record PointAt(String key, double sizeMm, Pointed found) implements Action {}
+
+  /**
+   * A line is drawn on the picture.
+   *
+   * @param key name in the word bundle
+   * @param found what is to be set by it
+   */
+  record DrawLine(String key, Drawn found) implements Action {}
+
+  /** What a line comes to. */
+  @FunctionalInterface
+  interface Drawn {
+    /**
+     * @param below the canvas that the pass is laid on
+     * @param x0 where the line begins, in source pixels
+     * @param y0 where the line begins
+     * @param x1 where it ends
+     * @param y1 where it ends
+     */
+    Pass along(Pass p, Framing below, double x0, double y0, double x1, double y1);
+  }
 
   /**
    * Several proposals, each of which can be looked at before one is taken.

@@ -2,6 +2,7 @@ package carezza.pass;
 
 import carezza.area.Area;
 import carezza.face.FaceMap;
+import carezza.geometry.Framing;
 import carezza.reading.Reading;
 import java.util.List;
 import java.util.Optional;
@@ -12,6 +13,9 @@ public interface Known {
 
   /** A region as it was pointed out or found; empty when neither. */
   Area region(String name);
+
+  /** What of the picture is shown and written, and how it lies. */
+  Framing framing();
 
   /** The passes there are, first applied first. */
   List<Pass> passes();

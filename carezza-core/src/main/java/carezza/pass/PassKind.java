@@ -26,6 +26,11 @@ public interface PassKind {
   /** Its settings, in the order in which they are shown. */
   List<Field<?>> fields();
 
+  /** Whether it can be laid on in part. */
+  default boolean hasStrength() {
+    return true;
+  }
+
   /** Highest strength, 1 to 2. */
   default double maxStrength() {
     return 2;

@@ -1,5 +1,7 @@
 package carezza.pass;
 
+import carezza.geometry.Framing;
+import java.util.List;
 import java.util.function.UnaryOperator;
 
 /** What the hand does on the picture while a pass is chosen and nothing else is pointed at. */
@@ -27,4 +29,32 @@ public sealed interface PassTool {
    * @param does what a click and a drag lead to
    */
   record Marks(Marking does) implements PassTool {}
+
+  /** A box on the canvas is moved, and its sides and corners are dragged. */
+  interface Boxing {
+    /** All that may be chosen from, which is what is shown meanwhile. */
+    Framing whole(Pass p, Framing below);
+
+    /** The box as it is, on that canvas. */
+    carezza.geometry.Box box(Pass p, Framing below);
+
+    /** The pass with its box moved, as far as there is room. */
+    Pass moved(Pass p, Framing below, double dx, double dy);
+
+    /**
+     * The pass with sides of its box brought to a point of the canvas, as far as there is room.
+     *
+     * @param sideX -1 for the left side, 1 for the right one, 0 for neither
+     * @param sideY -1 for the upper side, 1 for the lower one, 0 for neither
+     */
+    Pass dragged(Pass p, Framing below, int sideX, int sideY, double x, double y);
+
+    /** Lines to be shown in the box: x, y of their ends in shares of its sides. */
+    List<double[]> guides(Pass p);
+  }
+
+  /**
+   * @param does what a drag leads to
+   */
+  record Box(Boxing does) implements PassTool {}
 }

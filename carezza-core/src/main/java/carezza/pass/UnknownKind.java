@@ -19,6 +19,11 @@ public record UnknownKind(String key, Stage stage) implements PassKind {
   }
 
   @Override
+  public boolean hasStrength() {
+    return false;
+  }
+
+  @Override
   public double maxStrength() {
     return Double.MAX_VALUE;
   }

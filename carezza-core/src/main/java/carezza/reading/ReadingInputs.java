@@ -1,6 +1,7 @@
 package carezza.reading;
 
 import carezza.face.FaceMap;
+import carezza.geometry.Framing;
 import java.util.List;
 import java.util.Optional;
 
@@ -15,6 +16,9 @@ public interface ReadingInputs {
   default boolean hasFace() {
     return faceMap().filter(m -> !m.faces().isEmpty()).isPresent();
   }
+
+  /** What of the picture is shown, and how it lies. */
+  Framing framing();
 
   /** Whether a region was found or pointed out. */
   boolean hasRegion(String name);

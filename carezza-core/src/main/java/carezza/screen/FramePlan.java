@@ -55,10 +55,12 @@ public final class FramePlan {
     }
     Frames.run(jobs, pool);
     for (int i = 0; i < next.blocks(); i++) {
-      List<Rect> tiles = r.view().tiles(level, r.needed(level, next.block(i)));
+      Rect need = r.needed(level, next.block(i));
+      List<Rect> tiles = r.tiles(level, next.block(i));
       Hash h = new Hash();
       tiles.forEach(t -> h.add(fingerprints.get(t)));
-      next.plan(i, tiles.isEmpty() ? 0 : level, h.get());
+      beyond(r, need, level, h);
+      next.plan(i, need.isEmpty() ? 0 : level, h.get());
     }
     return new FramePlan(r, level, next, last, stale(r, level, next, last));
   }
@@ -92,6 +94,7 @@ public final class FramePlan {
     Hash h = new Hash().add(r.view().fingerprint(src));
     r.area().ifPresent(a -> h.add(a.form().name()).add(r.view().maskFingerprint(a.pass(), src)));
     r.before().ifPresent(b -> h.add(b.fingerprint(src)));
+    beyond(r, rect, level, h);
     h.add(r.look().reachMm(r.view()));
     if (r.look().looksAtAll()) {
       h.add(r.view().fingerprint(r.view().bounds(0)));
@@ -99,15 +102,23 @@ public final class FramePlan {
     return h.get();
   }
 
+  /** Adds what the backdrop beyond the picture rests on, where a rectangle of a level shows it. */
+  private static void beyond(Frames.Request r, Rect rect, int level, Hash h) {
+    if (!r.view().bounds(level).contains(rect)) {
+      h.add(r.view().fingerprintBeyond(r.viewport().framing().there()));
+      r.before().ifPresent(b -> h.add(b.fingerprintBeyond(r.viewport().framing().there())));
+    }
+  }
+
   /** Tiles of a level that blocks are drawn from, nearest to the middle of the view first. */
   private static List<Rect> tiles(Frames.Request r, int level, List<Rect> blocks) {
     Set<Rect> out = new HashSet<>();
     for (Rect block : blocks) {
-      out.addAll(r.view().tiles(level, r.needed(level, block)));
+      out.addAll(r.tiles(level, block));
     }
     Viewport v = r.viewport();
-    double cx = Math.scalb(v.sourceX(v.width() / 2.0), -level);
-    double cy = Math.scalb(v.sourceY(v.height() / 2.0), -level);
+    double cx = Math.scalb(v.sourceX(v.width() / 2.0, v.height() / 2.0), -level);
+    double cy = Math.scalb(v.sourceY(v.width() / 2.0, v.height() / 2.0), -level);
     return out.stream()
         .sorted(
             Comparator.comparingDouble(

@@ -57,19 +57,27 @@ public final class Frames {
       this(view, viewport, look, area, desk, Optional.empty());
     }
 
+    /** The picture's own tiles that a rectangle of device pixels is drawn from. */
+    List<Rect> tiles(int level, Rect device) {
+      Rect own = needed(level, device).intersect(view.bounds(level));
+      return own.isEmpty() ? List.of() : view.tiles(level, own);
+    }
+
     /** Pixels of a level that a rectangle of device pixels is drawn from. */
     Rect needed(int level, Rect device) {
       double mm = look.reachMm(view);
       double around = mm == 0 ? 0 : mm * view.frame().pxPerMm() + Math.scalb(1.0, level);
       double reach = 2 * Math.scalb(1.0, level) + 1 / viewport.scale() + around;
-      Rect src =
-          Rect.around(
-                  viewport.sourceX(device.x()) - reach,
-                  viewport.sourceY(device.y()) - reach,
-                  viewport.sourceX(device.right()) + reach,
-                  viewport.sourceY(device.bottom()) + reach)
-              .intersect(view.bounds(0));
-      return src.toLevel(level).intersect(view.bounds(level));
+      Viewport v = viewport;
+      return v.framing()
+          .source(
+              v.canvasX(device.x()),
+              v.canvasY(device.y()),
+              v.canvasX(device.right()),
+              v.canvasY(device.bottom()),
+              reach)
+          .intersect(v.framing().there())
+          .toLevel(level);
     }
   }
 

@@ -40,7 +40,7 @@ final class Glance {
    */
   void draw(Rect block, int[] out) {
     Arrays.fill(out, desk);
-    Rect inside = viewport.device(source.bounds()).intersect(block);
+    Rect inside = viewport.device().intersect(block);
     if (inside.isEmpty()) {
       return;
     }
@@ -86,7 +86,7 @@ final class Glance {
     double shift = viewport.scale() > 1 ? 0.5 : 0;
     for (int i = 0; i <= count; i++) {
       double d = first + i + shift;
-      double s = across ? viewport.sourceX(d) : viewport.sourceY(d);
+      double s = across ? viewport.canvasX(d) : viewport.canvasY(d);
       out[i] = Math.max(0, Math.min(i < count ? most - 1 : most, (int) Math.floor(s)));
     }
     out[count] = Math.max(out[count - 1] + 1, out[count]);

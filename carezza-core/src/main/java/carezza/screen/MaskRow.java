@@ -1,16 +1,17 @@
 package carezza.screen;
 
+import carezza.geometry.Projection;
 import carezza.image.Plane;
 
 /**
  * Draws a row of a mask over a row of screen pixels.
  *
  * @param mask weights over pixels of a level
- * @param x where the row's first pixel lies on the mask
- * @param y where the row lies
- * @param step mask pixels a screen pixel
+ * @param toMask from screen pixels to those of the mask
+ * @param left the row's first screen pixel
+ * @param top the row
  */
-record MaskRow(Plane mask, double x, double y, double step) {
+record MaskRow(Plane mask, Projection toMask, int left, int top) {
   private static final int DARK = 30;
   private static final int LIGHT = 225;
 
@@ -24,7 +25,9 @@ record MaskRow(Plane mask, double x, double y, double step) {
   private static final int RANGE = 224;
 
   private float at(double dx, double dy) {
-    return mask.clamped((int) Math.floor(x + dx * step), (int) Math.floor(y + dy * step));
+    double x = left + dx + 0.5;
+    double y = top + dy + 0.5;
+    return mask.clamped((int) Math.floor(toMask.x(x, y)), (int) Math.floor(toMask.y(x, y)));
   }
 
   /** Every eighth diagonal, in the grey that stands out from the picture. */

@@ -3,7 +3,7 @@ package carezza.screen;
 import carezza.image.RgbBlock;
 
 /** A block of a pyramid level brought to rows of device pixels, first down, then across. */
-final class Resampled {
+final class Resampled implements LightRows {
   // Down first, in sums over whole rows: the compiler turns those into vector instructions.
   private final RgbBlock block;
   private final Taps across;
@@ -21,8 +21,8 @@ final class Resampled {
     tall = new float[3][b.rect().w()];
   }
 
-  /** Light of a row of device pixels: red, green, blue. */
-  void row(int y, float[][] out) {
+  @Override
+  public void row(int y, float[][] out) {
     int at = down.first[y] - top;
     int k = y * down.count;
     for (int c = 0; c < 3; c++) {

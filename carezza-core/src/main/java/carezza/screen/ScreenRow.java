@@ -44,10 +44,10 @@ public final class ScreenRow {
   }
 
   public double sourceX(int x) {
-    return viewport.sourceX(left + x + 0.5);
+    return viewport.sourceX(left + x + 0.5, top + 0.5);
   }
 
-  public double sourceY() {
-    return viewport.sourceY(top + 0.5);
+  public double sourceY(int x) {
+    return viewport.sourceY(left + x + 0.5, top + 0.5);
   }
 }

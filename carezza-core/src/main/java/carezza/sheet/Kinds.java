@@ -4,6 +4,10 @@ import carezza.pass.PassKind;
 import carezza.pass.clean.Heals;
 import carezza.pass.even.TwoBands;
 import carezza.pass.features.Whiten;
+import carezza.pass.frame.Crop;
+import carezza.pass.frame.Extend;
+import carezza.pass.frame.Proportions;
+import carezza.pass.light.FallOff;
 import carezza.pass.light.LocalLight;
 import carezza.pass.light.Neutral;
 import carezza.pass.light.ThreePrimaries;
@@ -21,10 +25,14 @@ public final class Kinds {
           PassKind.class,
           PassKind::key,
           List.of(
+              new Crop(),
+              new Extend(),
+              new Proportions(),
               new Neutral(),
               new ZoneCurve(),
               new ThreePrimaries(),
               new LocalLight(),
+              new FallOff(),
               new Heals(),
               new TwoBands(),
               LightCurve.dodge(),

@@ -2,14 +2,20 @@ package carezza.sheet;
 
 import carezza.area.Area;
 import carezza.face.FaceMap;
+import carezza.geometry.Framing;
+import carezza.image.Rect;
 import carezza.pass.Known;
 import carezza.pass.Pass;
 import carezza.reading.Reading;
 import java.util.List;
 import java.util.Optional;
 
-/** What a run sheet and the readings taken of it know. */
-public record KnownSheet(RunSheet sheet, List<Reading> readings) implements Known {
+/**
+ * What a run sheet and the readings taken of it know.
+ *
+ * @param source bounds of the picture
+ */
+public record KnownSheet(RunSheet sheet, Rect source, List<Reading> readings) implements Known {
   @Override
   public Optional<FaceMap> faceMap() {
     return sheet.faceMap();
@@ -18,6 +24,11 @@ public record KnownSheet(RunSheet sheet, List<Reading> readings) implements Know
   @Override
   public Area region(String name) {
     return sheet.region(name);
+  }
+
+  @Override
+  public Framing framing() {
+    return sheet.framing(source);
   }
 
   @Override

@@ -2,6 +2,9 @@ package carezza.sheet;
 
 import carezza.area.Area;
 import carezza.face.FaceMap;
+import carezza.geometry.Framing;
+import carezza.image.Rect;
+import carezza.pass.FramingKind;
 import carezza.pass.Pass;
 import carezza.reading.Saliency;
 import carezza.region.RegionName;
@@ -124,6 +127,28 @@ public record RunSheet(
     List<Pass> list = new ArrayList<>(passes);
     list.add(i + 1, passes.get(i).withId(nextId()));
     return withPasses(list);
+  }
+
+  /** What of the picture is shown and written, and how it lies. */
+  public Framing framing(Rect source) {
+    return framing(source, passes.size());
+  }
+
+  /** The canvas that a pass is laid on. */
+  public Framing framingBelow(long id, Rect source) {
+    return framing(source, Math.max(0, indexOf(id)));
+  }
+
+  private Framing framing(Rect source, int end) {
+    Framing out = Framing.of(source);
+    for (boolean ground : new boolean[] {true, false}) {
+      for (Pass p : ground ? passes : passes.subList(0, end)) {
+        if (p.on() && p.kind() instanceof FramingKind k && k.isGround() == ground) {
+          out = k.framed(p, out);
+        }
+      }
+    }
+    return out;
   }
 
   /** Whether a pass may be moved up (-1) or down (+1): within its stage only. */

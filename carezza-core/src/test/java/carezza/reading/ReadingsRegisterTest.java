@@ -5,6 +5,9 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import carezza.face.FaceMap;
 import carezza.face.Pin;
+import carezza.geometry.Framing;
+import carezza.geometry.Projection;
+import carezza.image.Rect;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
@@ -19,6 +22,11 @@ public class ReadingsRegisterTest {
     @Override
     public Optional<FaceMap> faceMap() {
       return Optional.of(new FaceMap(new Pin(0, 0), new Pin(100, 0)));
+    }
+
+    @Override
+    public Framing framing() {
+      return Framing.of(new Rect(0, 0, 300, 200)).mapped(Projection.scale(1 / 1.03, 1));
     }
 
     @Override

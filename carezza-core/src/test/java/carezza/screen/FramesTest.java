@@ -12,6 +12,7 @@ import carezza.color.CieLab;
 import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
 import carezza.engine.TileCache;
+import carezza.geometry.Framing;
 import carezza.image.Rect;
 import carezza.image.SourcePicture;
 import carezza.pass.Pass;
@@ -51,6 +52,10 @@ public class FramesTest {
     return p;
   }
 
+  private Viewport at(double scale, double left, double top, int w, int h) {
+    return new Viewport(scale, left, top, w, h, Framing.of(picture.bounds()));
+  }
+
   private int[] draw(Viewport v, CheckView look, Optional<Frames.ShownArea> area) {
     return Frames.draw(
             new Frames.Request(engine.view(RunSheet.EMPTY, () -> false), v, look, area, DESK),
@@ -62,7 +67,7 @@ public class FramesTest {
 
   @Test
   public void atFullSizeThePixelsAreThePictures() {
-    int[] px = draw(new Viewport(1, 100, 50, 200, 200), CheckViews.PICTURE, Optional.empty());
+    int[] px = draw(at(1, 100, 50, 200, 200), CheckViews.PICTURE, Optional.empty());
     for (int i = 0; i < px.length; i += 37) {
       int x = 100 + i % 200;
       int y = 50 + i / 200;
@@ -74,7 +79,7 @@ public class FramesTest {
 
   @Test
   public void ditherKeepsTheMean() {
-    int[] px = draw(new Viewport(1, 0, 0, 400, 300), CheckViews.PICTURE, Optional.empty());
+    int[] px = draw(at(1, 0, 0, 400, 300), CheckViews.PICTURE, Optional.empty());
     double sum = 0;
     for (int p : px) {
       sum += p & 255;
@@ -84,7 +89,7 @@ public class FramesTest {
 
   @Test
   public void zoomedOutItIsTheSamePicture() {
-    int[] px = draw(new Viewport(0.31, 0, 0, 124, 93), CheckViews.PICTURE, Optional.empty());
+    int[] px = draw(at(0.31, 0, 0, 124, 93), CheckViews.PICTURE, Optional.empty());
     for (int i = 130; i < px.length - 260; i += 11) {
       double x = (i % 124 + 0.5) / 0.31;
       if (x < 10 || x > 385) {
@@ -96,16 +101,16 @@ public class FramesTest {
 
   @Test
   public void outsideThePictureIsTheDesk() {
-    int[] px = draw(new Viewport(2, -50, -50, 120, 120), CheckViews.PICTURE, Optional.empty());
+    int[] px = draw(at(2, -50, -50, 120, 120), CheckViews.PICTURE, Optional.empty());
     assertThat(px[0]).isEqualTo(DESK);
     assertThat(px[119 * 120 + 119]).isNotEqualTo(DESK);
-    int[] far = draw(new Viewport(1, 5000, 5000, 20, 20), CheckViews.PICTURE, Optional.empty());
+    int[] far = draw(at(1, 5000, 5000, 20, 20), CheckViews.PICTURE, Optional.empty());
     assertThat(far).containsOnly(DESK);
   }
 
   @Test
   public void bareLightHasNoColour() {
-    int[] px = draw(new Viewport(1, 0, 0, 100, 100), CheckViews.of("bare_light"), Optional.empty());
+    int[] px = draw(at(1, 0, 0, 100, 100), CheckViews.of("bare_light"), Optional.empty());
     for (int p : px) {
       int r = (p >> 16) & 255;
       assertThat(Math.abs(r - ((p >> 8) & 255)) + Math.abs(r - (p & 255))).isLessThanOrEqualTo(2);
@@ -133,7 +138,7 @@ public class FramesTest {
   private static final double MID = 118.9;
 
   private Drawn changes(RunSheet sheet) {
-    Viewport v = new Viewport(1, 40, 40, 100, 100);
+    Viewport v = at(1, 40, 40, 100, 100);
     var now = engine.view(sheet, () -> false);
     var before = engine.view(RunSheet.EMPTY, () -> false);
     return Frames.draw(
@@ -159,7 +164,7 @@ public class FramesTest {
             () ->
                 new Frames.Request(
                     engine.view(RunSheet.EMPTY, () -> false),
-                    new Viewport(1, 0, 0, 9, 9),
+                    at(1, 0, 0, 9, 9),
                     CheckViews.of("changes"),
                     Optional.empty(),
                     DESK))
@@ -169,7 +174,7 @@ public class FramesTest {
   /** The test picture is a ramp: it has no fine band, and is its own broad band. */
   @Test
   public void bandsOfARampAreMidGreyAndTheRamp() {
-    Viewport v = new Viewport(1, 120, 100, 128, 64);
+    Viewport v = at(1, 120, 100, 128, 64);
     int[] fine = draw(v, CheckViews.of("fine_band"), Optional.empty());
     assertThat(mean(fine, 8)).isCloseTo(MID, within(1.5));
     assertThat(spread(fine)).isLessThan(2);
@@ -182,7 +187,7 @@ public class FramesTest {
 
   @Test
   public void sandVeilsAndKeepsTheLight() {
-    Viewport v = new Viewport(1, 100, 100, 100, 100);
+    Viewport v = at(1, 100, 100, 100, 100);
     int[] bare = draw(v, CheckViews.of("bare_light"), Optional.empty());
     int[] sand = draw(v, CheckViews.of("sand"), Optional.empty());
     assertThat(mean(sand, 8)).isCloseTo(mean(bare, 8), within(2.5));
@@ -191,7 +196,7 @@ public class FramesTest {
 
   @Test
   public void hueHasOneLightnessAndClippingShowsWhatIsBlown() {
-    Viewport v = new Viewport(1, 100, 100, 60, 60);
+    Viewport v = at(1, 100, 100, 60, 60);
     float[] lab = new float[3];
     for (int p : draw(v, CheckViews.of("hue"), Optional.empty())) {
       float r = (float) ColorEncoding.srgbToLinear(((p >> 16) & 255) / 255.0);
@@ -218,9 +223,7 @@ public class FramesTest {
   private int[] showing(Area a, AreaForm form) {
     Pass p = Pass.start(1, Kinds.of("dodge"), a);
     return draw(
-        new Viewport(1, 0, 0, 64, 64),
-        CheckViews.PICTURE,
-        Optional.of(new Frames.ShownArea(p, form)));
+        at(1, 0, 0, 64, 64), CheckViews.PICTURE, Optional.of(new Frames.ShownArea(p, form)));
   }
 
   private static int changed(int[] a, int[] b) {
@@ -233,7 +236,7 @@ public class FramesTest {
 
   @Test
   public void anAreaIsShownWhereItActs() {
-    int[] plain = draw(new Viewport(1, 0, 0, 64, 64), CheckViews.PICTURE, Optional.empty());
+    int[] plain = draw(at(1, 0, 0, 64, 64), CheckViews.PICTURE, Optional.empty());
     assertThat(showing(Area.NONE, AreaForm.HATCHED)).isEqualTo(plain);
     assertThat(changed(showing(Area.WHOLE, AreaForm.HATCHED), plain))
         .as("one line in eight")
@@ -250,24 +253,24 @@ public class FramesTest {
 
   @Test
   public void zoomingKeepsThePointUnderThePointer() {
-    Viewport v = Viewport.fit(new Rect(0, 0, 2000, 2500), 700, 780);
-    assertThat(v.deviceX(0)).isGreaterThan(0);
-    assertThat(v.deviceY(2500)).isLessThan(780);
+    Viewport v = Viewport.fit(Framing.of(new Rect(0, 0, 2000, 2500)), 700, 780);
+    assertThat(v.deviceX(0, 0)).isGreaterThan(0);
+    assertThat(v.deviceY(0, 2500)).isLessThan(780);
     Viewport z = v.zoomed(1, 300, 200);
-    assertThat(z.sourceX(300)).isCloseTo(v.sourceX(300), within(1e-9));
-    assertThat(z.sourceY(200)).isCloseTo(v.sourceY(200), within(1e-9));
-    assertThat(z.moved(10, -4).deviceX(500)).isCloseTo(z.deviceX(500) + 10, within(1e-9));
+    assertThat(z.canvasX(300)).isCloseTo(v.canvasX(300), within(1e-9));
+    assertThat(z.canvasY(200)).isCloseTo(v.canvasY(200), within(1e-9));
+    assertThat(z.moved(10, -4).deviceX(500, 0)).isCloseTo(z.deviceX(500, 0) + 10, within(1e-9));
     assertThat(v.zoomed(1e9, 0, 0).scale()).isEqualTo(Viewport.MOST);
-    assertThat(new Viewport(0.3, 0, 0, 1, 1).level()).isEqualTo(1);
-    assertThat(new Viewport(0.25, 0, 0, 1, 1).level()).isEqualTo(2);
-    assertThat(new Viewport(1.7, 0, 0, 1, 1).level()).isZero();
+    assertThat(at(0.3, 0, 0, 1, 1).level()).isEqualTo(1);
+    assertThat(at(0.25, 0, 0, 1, 1).level()).isEqualTo(2);
+    assertThat(at(1.7, 0, 0, 1, 1).level()).isZero();
     Viewport w = v.sized(900, 500);
-    assertThat(w.sourceX(450)).as("the centre stays").isCloseTo(v.sourceX(350), within(1e-9));
+    assertThat(w.canvasX(450)).as("the centre stays").isCloseTo(v.canvasX(350), within(1e-9));
   }
 
   @Test
   public void onlyWhatChangedIsDrawnAnew() {
-    Viewport v = new Viewport(1, 0, 0, 400, 300);
+    Viewport v = at(1, 0, 0, 400, 300);
     Frames.Request plain = request(RunSheet.EMPTY, v);
     Drawn first = Frames.draw(plain, 0, null, pool);
     assertThat(FramePlan.of(plain, 0, null, pool).changedShare()).isEqualTo(1);
@@ -304,13 +307,13 @@ public class FramesTest {
     Engine untouched = new Engine(picture, ColorEncoding.srgb(), new TileCache(1 << 20));
     for (Viewport v :
         List.of(
-            Viewport.fit(picture.bounds(), 300, 250),
-            Viewport.fit(picture.bounds(), 61, 47),
-            new Viewport(0.7, -30, -20, 200, 250),
-            new Viewport(3.3, 350.4, 250.7, 300, 200))) {
+            Viewport.fit(Framing.of(picture.bounds()), 300, 250),
+            Viewport.fit(Framing.of(picture.bounds()), 61, 47),
+            at(0.7, -30, -20, 200, 250),
+            at(3.3, 350.4, 250.7, 300, 200))) {
       int[] frame = draw(v, CheckViews.PICTURE, Optional.empty());
       int[] glance = Frames.glance(request(RunSheet.EMPTY, v), untouched, pool).pixels();
-      Rect inside = v.device(picture.bounds());
+      Rect inside = v.device();
       for (int i = 0; i < frame.length; i++) {
         boolean on = inside.contains(new Rect(i % v.width(), i / v.width(), 1, 1));
         assertThat(glance[i] == DESK).as("desk").isEqualTo(!on);
@@ -337,7 +340,7 @@ public class FramesTest {
     Frames.Request r =
         new Frames.Request(
             e.view(RunSheet.EMPTY, () -> false),
-            new Viewport(0.25, 0, 0, 16, 16),
+            at(0.25, 0, 0, 16, 16),
             CheckViews.PICTURE,
             Optional.empty(),
             DESK);

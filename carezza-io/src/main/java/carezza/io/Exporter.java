@@ -2,7 +2,9 @@ package carezza.io;
 
 import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
-import carezza.image.PixelReader;
+import carezza.engine.SheetView;
+import carezza.geometry.Framed;
+import carezza.geometry.Framing;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
@@ -28,9 +30,9 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.DoubleConsumer;
 
 /**
- * Renders a sheet at full size and writes it. A sample that no pass touched is written as the
- * file's own code when profile and depth are the source's. The bytes do not depend on the number of
- * threads. What was written is read back before it takes its name.
+ * Renders a sheet at full size, as it is framed, and writes it. A sample that no pass touched is
+ * written as the file's own code when profile and depth are the source's. The bytes do not depend
+ * on the number of threads. What was written is read back before it takes its name.
  */
 public final class Exporter {
   private static final int STRIP = 256;
@@ -53,7 +55,7 @@ public final class Exporter {
   public static void export(
       PictureFile source,
       Engine engine,
-      PixelReader view,
+      SheetView view,
       ExportSettings settings,
       Path out,
       int threads,
@@ -105,22 +107,22 @@ public final class Exporter {
   public static BufferedImage render(
       PictureFile source,
       Engine engine,
-      PixelReader view,
+      SheetView view,
       ExportSettings settings,
       int threads,
       DoubleConsumer progress)
       throws IOException {
     SourcePicture p = source.picture();
     boolean alpha = p.channels() == 4 && settings.format().hasAlpha();
-    BufferedImage image = SampleImage.of(p.width(), p.height(), settings.depth(), alpha);
-    Rect all = p.bounds();
+    Rect all = view.framing().canvas();
+    BufferedImage image = SampleImage.of(all.w(), all.h(), settings.depth(), alpha);
     int strips = (all.h() + STRIP - 1) / STRIP;
     ExecutorService pool = Executors.newFixedThreadPool(threads);
     AtomicInteger done = new AtomicInteger();
     try {
       List<Future<?>> jobs = new ArrayList<>();
       for (int s = 0; s < strips; s++) {
-        Rect strip = new Rect(0, s * STRIP, all.w(), STRIP).intersect(all);
+        Rect strip = new Rect(all.x(), all.y() + s * STRIP, all.w(), STRIP).intersect(all);
         jobs.add(
             pool.submit(
                 () -> {
@@ -152,18 +154,19 @@ public final class Exporter {
    * @param view the picture to write
    */
   public static long estimate(
-      PictureFile source, Engine engine, PixelReader view, ExportSettings settings)
+      PictureFile source, Engine engine, SheetView view, ExportSettings settings)
       throws IOException {
     SourcePicture p = source.picture();
-    int side = Math.min(STRIP, Math.min(p.width(), p.height()));
+    Rect all = view.framing().canvas();
+    int side = Math.min(STRIP, Math.min(all.w(), all.h()));
     boolean alpha = p.channels() == 4 && settings.format().hasAlpha();
-    int across = samples(p.width(), side);
-    int down = samples(p.height(), side);
+    int across = samples(all.w(), side);
+    int down = samples(all.h(), side);
     BufferedImage sample = SampleImage.of(across * side, down * side, settings.depth(), alpha);
     for (int v = 0; v < down; v++) {
       for (int u = 0; u < across; u++) {
-        int x = (int) ((p.width() - side) * (u + 0.5) / across);
-        int y = (int) ((p.height() - side) * (v + 0.5) / down);
+        int x = all.x() + (int) ((all.w() - side) * (u + 0.5) / across);
+        int y = all.y() + (int) ((all.h() - side) * (v + 0.5) / down);
         Rect r = new Rect(x, y, side, side);
         square(source, engine, view, settings, sample, r, u * side, v * side);
       }
@@ -171,7 +174,7 @@ public final class Exporter {
     Path file = Files.createTempFile("carezza", ".estimate");
     try {
       settings.format().write(sample, settings.quality(), new byte[0], file);
-      double share = (double) across * down * side * side / ((double) p.width() * p.height());
+      double share = (double) across * down * side * side / all.area();
       return Math.round(Files.size(file) / share) + profile(source, settings).length;
     } finally {
       Files.deleteIfExists(file);
@@ -186,56 +189,71 @@ public final class Exporter {
   private static void strip(
       PictureFile source,
       Engine engine,
-      PixelReader view,
+      SheetView view,
       ExportSettings settings,
       BufferedImage image,
       Rect strip) {
-    for (int x0 = 0; x0 < strip.w(); x0 += STRIP) {
+    Rect all = view.framing().canvas();
+    for (int x0 = strip.x(); x0 < strip.right(); x0 += STRIP) {
       Rect r = new Rect(x0, strip.y(), STRIP, strip.h()).intersect(strip);
-      square(source, engine, view, settings, image, r, r.x(), r.y());
+      square(source, engine, view, settings, image, r, r.x() - all.x(), r.y() - all.y());
     }
   }
 
-  /** Codes of a rectangle of the picture, put at a place of an image. */
+  /** Codes of a rectangle of the canvas, put at a place of an image. */
   private static void square(
       PictureFile source,
       Engine engine,
-      PixelReader view,
+      SheetView view,
       ExportSettings settings,
       BufferedImage image,
       Rect r,
       int toX,
       int toY) {
     SourcePicture p = source.picture();
+    Framing framing = view.framing();
     ColorEncoding to = settings.toSrgb() ? ColorEncoding.srgb() : source.encoding();
-    boolean own = !settings.toSrgb() && settings.depth() == p.depth();
     float[] m = to.toWorking().inverse().floats();
     WritableRaster raster = image.getRaster();
     int bands = raster.getNumBands();
-    RgbBlock now = view.read(0, r);
-    RgbBlock before = engine.original().read(0, r);
+    RgbBlock now = Framed.read(view.within(framing.there()), framing, r);
+    boolean own = !settings.toSrgb() && settings.depth() == p.depth() && framing.isStraight();
+    Rect inside = r.intersect(p.bounds());
+    RgbBlock before = engine.original().read(0, own ? inside : new Rect(0, 0, 0, 0));
     int[] px = new int[r.w() * r.h() * bands];
     for (int i = 0; i < now.size(); i++) {
-      float red = now.r()[i];
-      float green = now.g()[i];
-      float blue = now.b()[i];
       int x = r.x() + i % r.w();
       int y = r.y() + i / r.w();
       int at = i * bands;
-      if (own && red == before.r()[i] && green == before.g()[i] && blue == before.b()[i]) {
+      if (own && inside.contains(x, y) && isSame(now, i, before, before.index(x, y))) {
         for (int c = 0; c < 3; c++) {
           px[at + c] = p.code(c, x, y);
         }
       } else {
+        float red = now.r()[i];
+        float green = now.g()[i];
+        float blue = now.b()[i];
         px[at] = to.encode(0, settings.depth(), m[0] * red + m[1] * green + m[2] * blue);
         px[at + 1] = to.encode(1, settings.depth(), m[3] * red + m[4] * green + m[5] * blue);
         px[at + 2] = to.encode(2, settings.depth(), m[6] * red + m[7] * green + m[8] * blue);
       }
       if (bands == 4) {
-        int a = p.code(3, x, y);
+        int a = alpha(p, framing, x, y);
         px[at + 3] = p.depth() == settings.depth() ? a : p.depth() == 16 ? a / 257 : a * 257;
       }
     }
     raster.setPixels(toX, toY, r.w(), r.h(), px);
+  }
+
+  private static boolean isSame(RgbBlock a, int i, RgbBlock b, int j) {
+    return a.r()[i] == b.r()[j] && a.g()[i] == b.g()[j] && a.b()[i] == b.b()[j];
+  }
+
+  /** Of the nearest source pixel. */
+  private static int alpha(SourcePicture p, Framing framing, int x, int y) {
+    int sx = (int) Math.floor(framing.sourceX(x + 0.5, y + 0.5));
+    int sy = (int) Math.floor(framing.sourceY(x + 0.5, y + 0.5));
+    return p.code(
+        3, Math.max(0, Math.min(p.width() - 1, sx)), Math.max(0, Math.min(p.height() - 1, sy)));
   }
 }

@@ -9,6 +9,7 @@ import carezza.app.side.Dials;
 import carezza.area.Area;
 import carezza.engine.Strongest;
 import carezza.face.Pin;
+import carezza.geometry.Framing;
 import carezza.image.Rect;
 import carezza.pass.Pass;
 import carezza.reading.Reading;
@@ -128,7 +129,7 @@ final class Ladder extends HBox {
     double span = side / scale;
     double left = Math.max(0, Math.min(all.w() - span, place.orElseThrow().x() - span / 2));
     double top = Math.max(0, Math.min(all.h() - span, place.orElseThrow().y() - span / 2));
-    Viewport at = new Viewport(scale, left, top, side, side);
+    Viewport at = new Viewport(scale, left, top, side, side, Framing.of(all));
     for (int i = 0; i < STEPS; i++) {
       int n = i;
       RunSheet s = now.change(id, q -> q.withStrength(strengths[n]));

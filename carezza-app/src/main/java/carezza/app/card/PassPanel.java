@@ -136,6 +136,10 @@ final class PassPanel extends VBox {
         b.setMinWidth(Region.USE_PREF_SIZE);
         b.setOnAction(e -> model.passes().point(id, point));
         row.getChildren().add(b);
+      } else if (a instanceof Action.DrawLine line) {
+        Button b = WherePanel.quiet(line.key(), "action." + line.key());
+        b.setOnAction(e -> model.passes().draw(id, line));
+        row.getChildren().add(b);
       } else if (a instanceof Action.Choose choose) {
         Button b = WherePanel.quiet(choose.key(), "action." + choose.key());
         b.setOnAction(e -> model.passes().propose(id, choose, all -> offer(b, choose, all)));
@@ -165,7 +169,7 @@ final class PassPanel extends VBox {
               () -> model.passes().preview(id, o.how())));
     }
     if (choices.isEmpty()) {
-      model.message().set(Words.of("offer.none"));
+      model.message().set(Words.of("offer." + action.key() + ".none"));
     } else {
       Choices.open(beside, Words.of("action." + action.key()), choices, model::endPreview);
     }

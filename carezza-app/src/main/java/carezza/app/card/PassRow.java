@@ -9,7 +9,6 @@ import carezza.app.Words;
 import carezza.app.edit.Bar;
 import carezza.app.kit.Said;
 import carezza.pass.Pass;
-import carezza.pass.UnknownKind;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
 import java.util.List;
@@ -82,9 +81,9 @@ final class PassRow extends VBox {
     update(p);
   }
 
-  /** The bar of a pass's strength, 100 % at one place for all; none for a kind not known. */
+  /** The bar of a pass's strength, 100 % at one place for all; none for a kind that has none. */
   static Optional<Bar> strengthBar(BenchModel model, Pass pass) {
-    if (pass.kind() instanceof UnknownKind) {
+    if (!pass.kind().hasStrength()) {
       return Optional.empty();
     }
     long id = pass.id();

@@ -15,7 +15,6 @@ import carezza.app.kit.Choices;
 import carezza.area.Area;
 import carezza.area.Extent;
 import carezza.area.Term;
-import carezza.image.Rect;
 import carezza.pass.Pass;
 import carezza.region.RegionName;
 import carezza.screen.Viewport;
@@ -123,9 +122,8 @@ final class WherePanel extends VBox {
       return;
     }
     drawn = now;
-    Rect all = p.file().picture().bounds();
     double k = Miniatures.deviceScale(this);
-    Viewport at = Miniatures.whole(all, WIDTH * k, HEIGHT * k);
+    Viewport at = Miniatures.whole(p.framing(), WIDTH * k, HEIGHT * k);
     miniatures.ask(
         "mask",
         stale -> miniatures.drawArea(p, now, now.pass(id).orElseThrow(), at, stale),

@@ -74,6 +74,7 @@ public final class AsSeen extends VBox {
     heightProperty().addListener((o, a, b) -> fit());
     viewing.dpi().addListener((o, a, b) -> fit());
     model.picture().addListener((o, a, b) -> fit());
+    model.settled().addListener((o, a, b) -> fit());
     visibleProperty().bind(model.picture().isNotNull());
   }
 
@@ -88,8 +89,8 @@ public final class AsSeen extends VBox {
     if (p == null || getWidth() == 0) {
       return;
     }
-    fit(p.file().picture().bounds());
-    fit(p.file().picture().bounds());
+    fit(p.framing().canvas());
+    fit(p.framing().canvas());
   }
 
   /** Once more when the words that say the size have become longer or shorter. */
@@ -114,7 +115,7 @@ public final class AsSeen extends VBox {
     b.setOnAction(
         e ->
             view.zoomTo(
-                viewing.width(p) / model.picture().get().file().picture().width(),
+                viewing.width(p) / model.picture().get().framing().canvas().w(),
                 view.getWidth() / 2,
                 view.getHeight() / 2));
     return b;

@@ -5,7 +5,6 @@ import carezza.app.Miniatures;
 import carezza.app.OpenPicture;
 import carezza.app.Words;
 import carezza.app.kit.Said;
-import carezza.image.Rect;
 import carezza.screen.CheckView;
 import carezza.screen.Viewport;
 import carezza.screen.check.CheckViews;
@@ -121,9 +120,8 @@ public final class Looks extends VBox {
         model.looking().changesOfPass().get()
             ? sheet.muting(q -> q.id() == chosen)
             : RunSheet.EMPTY;
-    Rect bounds = p.file().picture().bounds();
     double k = Miniatures.deviceScale(this);
-    Viewport at = Miniatures.whole(bounds, WIDTH * k, HEIGHT * k);
+    Viewport at = Miniatures.whole(p.framing(), WIDTH * k, HEIGHT * k);
     double high = Math.max(LEAST_HEIGHT, at.height() / k);
     for (Cell c : cells) {
       c.box.setMinHeight(high);

@@ -4,6 +4,7 @@ import carezza.app.BenchModel;
 import carezza.app.Miniatures;
 import carezza.app.OpenPicture;
 import carezza.app.PictureView;
+import carezza.geometry.Framing;
 import carezza.image.Rect;
 import carezza.screen.Viewport;
 import carezza.screen.check.CheckViews;
@@ -30,7 +31,7 @@ public final class Overview extends Pane {
   private final ReadOnlyBooleanWrapper partSeen = new ReadOnlyBooleanWrapper();
   private double mostWide;
   private double mostHigh;
-  private Rect bounds = new Rect(0, 0, 1, 1);
+  private Framing framing = Framing.of(new Rect(0, 0, 1, 1));
   private OpenPicture drawnOf;
   private RunSheet drawn;
 
@@ -86,9 +87,9 @@ public final class Overview extends Pane {
       partSeen.set(false);
       return;
     }
-    bounds = p.file().picture().bounds();
-    double w = Math.round(side() * bounds.w());
-    double h = Math.round(side() * bounds.h());
+    framing = p.framing();
+    double w = Math.round(side() * framing.canvas().w());
+    double h = Math.round(side() * framing.canvas().h());
     setMinSize(w, h);
     setMaxSize(w, h);
     picture.setFitWidth(w);
@@ -105,7 +106,7 @@ public final class Overview extends Pane {
     drawnOf = p;
     drawn = sheet;
     double k = view.deviceScale();
-    Viewport at = Miniatures.whole(bounds, mostWide * k, mostHigh * k);
+    Viewport at = Miniatures.whole(framing, mostWide * k, mostHigh * k);
     miniatures.ask(
         place,
         stale -> miniatures.draw(p, sheet, CheckViews.PICTURE, RunSheet.EMPTY, at, stale),
@@ -116,9 +117,9 @@ public final class Overview extends Pane {
         });
   }
 
-  /** Units of the screen a source pixel. */
+  /** Units of the screen a pixel of the canvas. */
   private double side() {
-    return Math.min(mostWide / bounds.w(), mostHigh / bounds.h());
+    return Math.min(mostWide / framing.canvas().w(), mostHigh / framing.canvas().h());
   }
 
   private void mark() {
@@ -127,20 +128,23 @@ public final class Overview extends Pane {
       here.setVisible(false);
       return;
     }
-    Rect seen = v.seen(bounds);
-    partSeen.set(!seen.equals(bounds));
+    Rect all = framing.canvas();
+    Rect seen = v.seen().intersect(all);
+    partSeen.set(v.framing().equals(framing) && !seen.equals(all));
     here.setVisible(partSeen.get());
     double k = side();
     here.resizeRelocate(
-        Math.round(seen.x() * k),
-        Math.round(seen.y() * k),
+        Math.round((seen.x() - all.x()) * k),
+        Math.round((seen.y() - all.y()) * k),
         Math.max(LEAST_FRAME, Math.round(seen.w() * k)),
         Math.max(LEAST_FRAME, Math.round(seen.h() * k)));
   }
 
   private void goTo(double x, double y) {
     if (partSeen.get()) {
-      view.showPlace(x / side(), y / side());
+      double cx = framing.canvas().x() + x / side();
+      double cy = framing.canvas().y() + y / side();
+      view.showPlace(framing.sourceX(cx, cy), framing.sourceY(cx, cy));
     }
   }
 }

@@ -14,6 +14,12 @@ public interface Overlay {
 
   void closed(List<Pin> corners);
 
+  /** What lies outside of corners is shown paler. */
+  void dimOutside(List<Pin> corners);
+
+  /** A line that only guides. */
+  void faint(Pin from, Pin to);
+
   /** A small square that can be dragged. */
   void handle(Pin at);
 

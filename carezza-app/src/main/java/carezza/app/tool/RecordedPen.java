@@ -73,8 +73,8 @@ public final class RecordedPen implements Pen {
         new PenSample(
             r.x(),
             r.y(),
-            sight.viewX(r.x()),
-            sight.viewY(r.y()),
+            sight.viewX(r.x(), r.y()),
+            sight.viewY(r.x(), r.y()),
             r.pressure(),
             r.tiltDegrees(),
             r.timeMs(),

@@ -5,9 +5,9 @@ public interface Sight {
   /** Units of the view a source pixel. */
   double scale();
 
-  double viewX(double sourceX);
+  double viewX(double sourceX, double sourceY);
 
-  double viewY(double sourceY);
+  double viewY(double sourceX, double sourceY);
 
   /** Moves the picture by units of the view. */
   void pan(double dx, double dy);
@@ -21,12 +21,12 @@ public interface Sight {
         }
 
         @Override
-        public double viewX(double sourceX) {
+        public double viewX(double sourceX, double sourceY) {
           return sourceX;
         }
 
         @Override
-        public double viewY(double sourceY) {
+        public double viewY(double sourceX, double sourceY) {
           return sourceY;
         }
 

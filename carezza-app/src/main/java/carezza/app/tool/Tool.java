@@ -5,7 +5,15 @@ package carezza.app.tool;
  * what is asked for. One tool at a time has the pen, from press to release.
  */
 public abstract sealed class Tool
-    permits BrushTool, HandlesTool, MarksTool, MoveTool, PickTool, PinsTool, ShapeTool {
+    permits BoxTool,
+        BrushTool,
+        HandlesTool,
+        LineTool,
+        MarksTool,
+        MoveTool,
+        PickTool,
+        PinsTool,
+        ShapeTool {
   /** How the pen's place is shown. */
   public enum Ring {
     /** A ring as large as the brush. */

@@ -183,7 +183,8 @@ public final class Tools implements Pen.Listener {
   /** A click at a place of the picture. */
   public void click(double x, double y) {
     PenSample s =
-        PenSample.ofMouse(x, y, sight.viewX(x), sight.viewY(y), System.nanoTime() / 1_000_000);
+        PenSample.ofMouse(
+            x, y, sight.viewX(x, y), sight.viewY(x, y), System.nanoTime() / 1_000_000);
     down(s);
     up(s);
   }

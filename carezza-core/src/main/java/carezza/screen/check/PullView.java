@@ -51,7 +51,8 @@ final class PullView implements CheckView {
     float[] lab = new float[3];
     for (int x = 0; x < row.width(); x++) {
       double sx = row.sourceX(x);
-      double ratio = map.map(m -> m.at(sx, row.sourceY()) / m.eye()).orElse(0.0);
+      double sy = row.sourceY(x);
+      double ratio = map.map(m -> m.at(sx, sy) / m.eye()).orElse(0.0);
       CieLab.of(line[0][x], line[1][x], line[2][x], lab);
       float pull = (float) (LIGHT * ratio / (ratio + HALF));
       CieLab.toLight(Math.min(100, DIMMED * lab[0] + pull), 0, 0, lab);

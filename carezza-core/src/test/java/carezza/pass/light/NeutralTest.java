@@ -2,6 +2,7 @@ package carezza.pass.light;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import carezza.image.Rect;
 import carezza.pass.Finding;
 import carezza.pass.PassKind;
 import carezza.reading.Reading;
@@ -16,11 +17,13 @@ import org.testng.annotations.Test;
 
 /** Neutral begins at the light that was read, and is recommended for a cast along or across. */
 public class NeutralTest {
+  private static final Rect SOURCE = new Rect(0, 0, 9, 9);
   private static final PassKind NEUTRAL = Kinds.of("neutral");
 
   private static KnownSheet known(RunSheet s, double mired, double duv) {
     return new KnownSheet(
         s,
+        SOURCE,
         List.of(
             new Reading("castMired", Double.NaN, mired, -8, 8, "together", ""),
             new Reading("castDuv", Double.NaN, duv, -0.004, 0.004, "together", "")));
@@ -60,7 +63,7 @@ public class NeutralTest {
     assertThat(p.get(duv)).isEqualTo(0.0031);
     assertThat(NEUTRAL.start(1, known(Pictures.pinned(), 200, 0)).get(mired))
         .isEqualTo(mired.min());
-    assertThat(NEUTRAL.start(1, new KnownSheet(Pictures.pinned(), List.of())).settings())
+    assertThat(NEUTRAL.start(1, new KnownSheet(Pictures.pinned(), SOURCE, List.of())).settings())
         .isEqualTo(NEUTRAL.neutral());
   }
 }
