@@ -12,6 +12,9 @@ public final class BorderSlopes {
   /** Deviations from the line beyond which a value is something that lies on the backdrop. */
   private static final double FAR = 2.5;
 
+  /** Values that lie on a line but for this do. */
+  private static final double ROUNDING = 1e-5;
+
   private final double[] slopes;
   private final double bin;
   private final double spread;
@@ -77,7 +80,7 @@ public final class BorderSlopes {
     for (int y = 0; y < strip.h(); y++) {
       for (int x = from; x < to; x++) {
         double v = strip.at(x0 + x, y0 + y);
-        if (Math.abs(v - earlier[0] - earlier[1] * (y + 0.5)) <= FAR * earlier[2]) {
+        if (Math.abs(v - earlier[0] - earlier[1] * (y + 0.5)) <= FAR * earlier[2] + ROUNDING) {
           n++;
           sx += y + 0.5;
           sy += v;

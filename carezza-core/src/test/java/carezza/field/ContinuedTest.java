@@ -20,6 +20,7 @@ import org.testng.annotations.Test;
 public class ContinuedTest {
   private static final int W = 400;
   private static final int H = 300;
+  private static final ColorEncoding SRGB = ColorEncoding.srgb();
   private static final Rect THERE = new Rect(-60, -50, 520, 370);
 
   /** Cube root of the backdrop's light. */
@@ -34,7 +35,7 @@ public class ContinuedTest {
       for (int x = 0; x < W; x++) {
         double v = Math.pow(root(x + 0.5, y + 0.5), 3) * (1 + grain * random.nextGaussian());
         for (int c = 0; c < 3; c++) {
-          p.setCode(c, x, y, ColorEncoding.srgb().encode(c, 16, (float) v));
+          p.setCode(c, x, y, SRGB.encode(c, 16, (float) v));
         }
       }
     }

@@ -138,7 +138,26 @@ public final class Crop implements FramingKind {
     double top = c.y() + Math.min(p.get(TOP) / 100, 1 - h) * c.h();
     Box cut = new Box(left, top, left + w * c.w(), top + h * c.h());
     double ratio = ratio(p, c);
-    return turned.filled(ratio == 0 ? cut : cut.ofRatio(ratio));
+    return turned.filled(onPicture(ratio == 0 ? cut : cut.ofRatio(ratio), turned));
+  }
+
+  /** Moved towards the middle of the canvas until there is picture in half of it. */
+  private static Box onPicture(Box b, Framing turned) {
+    double dx = turned.middleX() - b.x();
+    double dy = turned.middleY() - b.y();
+    double low = 0;
+    double high = 1;
+    Predicate<Double> fits = k -> turned.isFull(b.moved(k * dx, k * dy).scaled(0.5));
+    while (!fits.test(low) && high - low > NEAR) {
+      double k = (low + high) / 2;
+      if (fits.test(k)) {
+        high = k;
+      } else {
+        low = k;
+      }
+    }
+    double k = fits.test(low) ? low : high;
+    return b.moved(k * dx, k * dy);
   }
 
   /** Width over height, 0 where any will do. */
@@ -228,7 +247,9 @@ public final class Crop implements FramingKind {
       Box canvas = Box.of(below.canvas());
       Predicate<Box> fits =
           b ->
-              canvas.holds(b.left(), b.top())
+              b.w() >= LEAST * canvas.w()
+                  && b.h() >= LEAST * canvas.h()
+                  && canvas.holds(b.left(), b.top())
                   && canvas.holds(b.right(), b.bottom())
                   && turned.isFull(b);
       double low = 0;
