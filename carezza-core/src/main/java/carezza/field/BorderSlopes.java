@@ -15,9 +15,15 @@ public final class BorderSlopes {
   /** Values that lie on a line but for this do. */
   private static final double ROUNDING = 1e-5;
 
+  /** A value so far off the line, at least, is of something that stands in the strip. */
+  private static final double FOREIGN = 0.02;
+
+  /** Deviations that a value must be off as well. */
+  private static final double GRAIN = 5;
+
   private final double[] slopes;
   private final double bin;
-  private final double spread;
+  private final double depth;
 
   /**
    * @param strip values by distance from the border (rows, the first at the border) and place along
@@ -25,26 +31,38 @@ public final class BorderSlopes {
    * @param side length of a value's side, in the unit of what is asked
    */
   public BorderSlopes(Plane strip, double side) {
-    int depth = strip.h();
-    int bins = Math.max(1, strip.w() / Math.max(1, depth));
+    int bins = Math.max(1, strip.w() / Math.max(1, strip.h()));
     bin = side * strip.w() / bins;
     double[] raw = new double[bins];
-    double sum = 0;
+    int plain = strip.h();
     for (int i = 0; i < bins; i++) {
       int from = strip.w() * i / bins;
       int to = strip.w() * (i + 1) / bins;
       double[] line = line(strip, from, to, new double[] {0, 0, Double.POSITIVE_INFINITY});
       line = line(strip, from, to, line);
       raw[i] = line[1] / side;
-      sum += line[2];
+      plain = Math.min(plain, plain(strip, from, to, line));
     }
-    spread = sum / bins;
+    this.depth = side * Math.max(plain, 1);
     slopes = smoothed(smoothed(raw));
   }
 
-  /** Mean of the standard deviations from the lines. */
-  public double spread() {
-    return spread;
+  /** How far from the border nothing else stands in the strip. */
+  public double depth() {
+    return depth;
+  }
+
+  /** Rows before the first value that is neither on the line nor grain about it. */
+  private static int plain(Plane strip, int from, int to, double[] line) {
+    for (int y = 0; y < strip.h(); y++) {
+      for (int x = from; x < to; x++) {
+        double off = Math.abs(strip.data()[y * strip.w() + x] - line[0] - line[1] * (y + 0.5));
+        if (off > Math.max(FOREIGN, GRAIN * line[2])) {
+          return y;
+        }
+      }
+    }
+    return strip.h();
   }
 
   /**

@@ -1,6 +1,7 @@
 package carezza.field;
 
 import carezza.color.Roots;
+import carezza.field.BorderStrip.Side;
 import carezza.image.PixelReader;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
@@ -8,10 +9,10 @@ import java.util.function.Function;
 
 /**
  * A picture that goes on beyond its borders, where a plain backdrop meets them: a strip along the
- * border is mirrored, again and again, which keeps its grain, and in the cube roots of light the
- * slope across the border goes on instead of turning back, dying out over {@link #FADE} strips.
- * Light and its slope are continuous across the border. Corners are mirrored both ways and take
- * both slopes. The picture's own pixels are its own bits.
+ * border, as deep as nothing else stands in it, is mirrored, again and again, which keeps its
+ * grain, and in the cube roots of light the slope across the border goes on instead of turning
+ * back, dying out over {@link #FADE} strips. Light and its slope are continuous across the border.
+ * Corners are mirrored both ways and take both slopes. The picture's own pixels are its own bits.
  */
 public final class Continued implements PixelReader {
   /** How far a slope reaches, in depths of the strip. */
@@ -22,9 +23,7 @@ public final class Continued implements PixelReader {
   private final Rect source;
 
   /** Of each side, where the picture goes on. */
-  private final BorderSlopes[][] slopes = new BorderSlopes[BorderStrip.Side.values().length][];
-
-  private final double depth;
+  private final BorderSlopes[][] slopes = new BorderSlopes[Side.values().length][];
 
   /**
    * @param there source pixels that there are to be
@@ -37,7 +36,6 @@ public final class Continued implements PixelReader {
     for (BorderStrip s : BorderStrip.beyond(source, there)) {
       slopes[s.side().ordinal()] = of.apply(s);
     }
-    depth = BorderStrip.depth(source);
   }
 
   @Override
@@ -51,8 +49,8 @@ public final class Continued implements PixelReader {
     if (own.contains(rect)) {
       return picture.read(level, rect);
     }
-    Axis across = new Axis(rect.x(), rect.w(), level, source.w(), own.w());
-    Axis down = new Axis(rect.y(), rect.h(), level, source.h(), own.h());
+    Axis across = new Axis(rect.x(), rect.w(), level, source.w(), own.w(), Side.LEFT, Side.RIGHT);
+    Axis down = new Axis(rect.y(), rect.h(), level, source.h(), own.h(), Side.TOP, Side.BOTTOM);
     RgbBlock in = picture.read(level, new Rect(across.low, down.low, across.span(), down.span()));
     RgbBlock out = new RgbBlock(level, rect);
     for (int y = 0; y < rect.h(); y++) {
@@ -76,11 +74,17 @@ public final class Continued implements PixelReader {
     return out;
   }
 
+  /** What is mirrored: as much of the strip as nothing but backdrop stands in. */
+  private double depth(Side side) {
+    double least = BorderStrip.depth(source);
+    for (BorderSlopes s : slopes[side.ordinal()]) {
+      least = Math.min(least, s.depth());
+    }
+    return least;
+  }
+
   private double slope(boolean upright, boolean first, int channel, double along) {
-    BorderStrip.Side side =
-        upright
-            ? first ? BorderStrip.Side.LEFT : BorderStrip.Side.RIGHT
-            : first ? BorderStrip.Side.TOP : BorderStrip.Side.BOTTOM;
+    Side side = upright ? first ? Side.LEFT : Side.RIGHT : first ? Side.TOP : Side.BOTTOM;
     return slopes[side.ordinal()][channel].at(along);
   }
 
@@ -105,7 +109,7 @@ public final class Continued implements PixelReader {
      * @param length source pixels
      * @param most pixels of the level
      */
-    Axis(int from, int n, int level, int length, int most) {
+    Axis(int from, int n, int level, int length, int most, Side before, Side after) {
       at = new int[n];
       along = new double[n];
       reach = new double[n];
@@ -117,6 +121,7 @@ public final class Continued implements PixelReader {
         along[i] = Math.max(0, Math.min(length, s));
         at[i] = Math.max(0, Math.min(most - 1, from + i));
         if (from + i < 0 || from + i >= most) {
+          double depth = depth(first[i] ? before : after);
           double fold = beyond % (2 * depth);
           double inside = fold <= depth ? fold : 2 * depth - fold;
           along[i] = first[i] ? inside : length - inside;

@@ -118,6 +118,8 @@ public class ContinuedTest {
         strip.data()[y * 300 + x] = 0.5f + 0.001f * y + (x % 60 < 3 && y > 14 ? 0.2f : 0);
       }
     }
-    assertThat(new BorderSlopes(strip, 2).at(300)).isCloseTo(0.0005, within(0.00012));
+    BorderSlopes s = new BorderSlopes(strip, 2);
+    assertThat(s.at(300)).isCloseTo(0.0005, within(1e-6));
+    assertThat(s.depth()).as("before it begins").isEqualTo(30);
   }
 }
