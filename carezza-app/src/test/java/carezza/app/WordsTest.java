@@ -34,6 +34,7 @@ public class WordsTest {
           "failure.",
           "stage.",
           "kind.",
+          "choice.",
           "does.",
           "command.",
           "menu.",

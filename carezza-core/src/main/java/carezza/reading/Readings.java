@@ -39,7 +39,7 @@ public final class Readings {
                   "eyeBalance", Format.LSTAR, ReadingInputs::eyes, Need.EYES, Need.EYE_WHITES),
               Measure.among(
                   "catchLights", Format.PERCENT, ReadingInputs::eyes, Need.FACE, Need.EYE_WHITES),
-              Measure.of("proportions", Format.PERCENT, ProportionsReading::of, Need.EYES),
+              Measure.of("faceStretch", Format.PERCENT, FaceStretch::of, Need.EYES),
               Measure.of("healMatch", Format.PERCENT, ReadingInputs::healMatch),
               Measure.of("split", Format.PERCENT, ReadingInputs::split),
               Measure.among("castMired", Format.MIRED, ReadingInputs::cast).unhurried().reported(),

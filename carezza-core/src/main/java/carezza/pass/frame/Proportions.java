@@ -46,7 +46,7 @@ public final class Proportions implements FramingKind {
 
   @Override
   public List<String> affects() {
-    return List.of("proportions");
+    return List.of("faceStretch");
   }
 
   @Override

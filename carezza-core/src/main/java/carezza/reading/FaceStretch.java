@@ -9,10 +9,10 @@ import carezza.geometry.Projection;
  * singular values of the map from the canvas to the source between the eyes. A turn, a crop and a
  * scaling of all alike change none.
  */
-final class ProportionsReading {
-  private static final String NAME = "proportions";
+final class FaceStretch {
+  private static final String NAME = "faceStretch";
 
-  private ProportionsReading() {}
+  private FaceStretch() {}
 
   static Reading of(ReadingInputs in) {
     Pin right = in.faceMap().orElseThrow().rightEye();
