@@ -18,7 +18,7 @@ import carezza.pass.Mark;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.PassTool;
-import carezza.setting.CurveField;
+import carezza.setting.Field;
 import carezza.setting.Place;
 import carezza.setting.PlaceField;
 import carezza.sheet.Kinds;
@@ -239,8 +239,8 @@ public final class Passes {
             });
   }
 
-  /** Counts what lies along a curve of a pass in the picture below it. */
-  public void count(long id, CurveField field, Consumer<Histogram> then) {
+  /** Counts what lies along a curve or in a field of a pass in the picture below it. */
+  public void count(long id, Field<?> field, Consumer<Histogram> then) {
     now()
         .pass(id)
         .ifPresent(

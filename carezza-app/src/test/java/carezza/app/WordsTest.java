@@ -35,6 +35,7 @@ public class WordsTest {
           "stage.",
           "kind.",
           "choice.",
+          "hues.",
           "does.",
           "command.",
           "menu.",

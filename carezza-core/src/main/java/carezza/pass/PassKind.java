@@ -4,7 +4,6 @@ import carezza.area.Area;
 import carezza.color.Matrix3;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
-import carezza.setting.CurveField;
 import carezza.setting.Field;
 import carezza.setting.Place;
 import carezza.setting.Settings;
@@ -91,7 +90,7 @@ public interface PassKind {
   }
 
   /** How often the values along a curve occur in the picture below, where that helps to set it. */
-  default Optional<Histogram> histogram(EvaluationContext context, CurveField field) {
+  default Optional<Histogram> histogram(EvaluationContext context, Field<?> field) {
     return Optional.empty();
   }
 

@@ -10,7 +10,14 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
  * @param <T> what a value is
  */
 public sealed interface Field<T>
-    permits NumberField, FlagField, ChoiceField, ColourField, CurveField, PlaceField, ItemsField {
+    permits NumberField,
+        FlagField,
+        ChoiceField,
+        ColourField,
+        CurveField,
+        HueRangesField,
+        PlaceField,
+        ItemsField {
   /** Name in the document and the word bundle, unique among the fields of a kind. */
   String key();
 

@@ -8,6 +8,7 @@ import carezza.pass.frame.Crop;
 import carezza.pass.frame.Extend;
 import carezza.pass.frame.Proportions;
 import carezza.pass.light.FallOff;
+import carezza.pass.light.HueColour;
 import carezza.pass.light.LocalLight;
 import carezza.pass.light.Neutral;
 import carezza.pass.light.ThreePrimaries;
@@ -31,6 +32,7 @@ public final class Kinds {
               new Neutral(),
               new ZoneCurve(),
               new ThreePrimaries(),
+              new HueColour(),
               new LocalLight(),
               new FallOff(),
               new Heals(),

@@ -13,7 +13,6 @@ import carezza.app.kit.Choices;
 import carezza.pass.Action;
 import carezza.pass.Histogram;
 import carezza.pass.Pass;
-import carezza.setting.CurveField;
 import carezza.setting.Field;
 import carezza.setting.PlaceField;
 import java.util.ArrayList;
@@ -120,7 +119,7 @@ final class PassPanel extends VBox {
       }
 
       @Override
-      public void count(CurveField field, Consumer<Histogram> then) {
+      public void count(Field<?> field, Consumer<Histogram> then) {
         model.passes().count(id, field, then);
       }
     };

@@ -2,7 +2,7 @@ package carezza.app.edit;
 
 import carezza.pass.Histogram;
 import carezza.pass.Pass;
-import carezza.setting.CurveField;
+import carezza.setting.Field;
 import carezza.setting.PlaceField;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
@@ -15,6 +15,6 @@ public interface Edits {
   /** Lets the next click on the picture be the place of a setting. */
   void point(PlaceField field);
 
-  /** Counts what lies along a curve, where the pass's kind can. */
-  void count(CurveField field, Consumer<Histogram> then);
+  /** Counts what lies along a curve or in a field of colours, where the pass's kind can. */
+  void count(Field<?> field, Consumer<Histogram> then);
 }

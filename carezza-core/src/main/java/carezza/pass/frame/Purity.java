@@ -93,7 +93,7 @@ public record Purity(double unevenness, double backdrop) {
   }
 
   private static double backdrop(EvaluationContext context, int level, Rect r) {
-    Area area = Area.found("backdrop");
+    Area area = Area.ofRegion("backdrop");
     if (context.areaBounds(area).isEmpty()) {
       return 100;
     }

@@ -196,7 +196,7 @@ public final class ZoneCurve implements PassKind {
 
   /** Tones of the picture and of its skin, in stops from middle grey. */
   @Override
-  public Optional<Histogram> histogram(EvaluationContext context, CurveField field) {
+  public Optional<Histogram> histogram(EvaluationContext context, Field<?> field) {
     int level = Pyramid.levelWithin(context.frame().bounds(), COUNTED_SIDE);
     RgbBlock b = context.below().read(level, context.below().bounds(level));
     Plane skin = context.mask(Area.ofRegion("skin"), level, b.rect());
@@ -204,7 +204,7 @@ public final class ZoneCurve implements PassKind {
     double[] ofSkin = new double[BINS];
     for (int i = 0; i < b.size(); i++) {
       double e = Tone.of(b.r()[i], b.g()[i], b.b()[i]);
-      int bin = (int) (BINS * (e - field.x0()) / (field.x1() - field.x0()));
+      int bin = (int) (BINS * (e - ZONES.x0()) / (ZONES.x1() - ZONES.x0()));
       if (bin >= 0 && bin < BINS) {
         all[bin]++;
         ofSkin[bin] += skin.data()[i];
