@@ -11,6 +11,7 @@ import carezza.pass.light.FallOff;
 import carezza.pass.light.HueColour;
 import carezza.pass.light.LocalLight;
 import carezza.pass.light.Neutral;
+import carezza.pass.light.Noise;
 import carezza.pass.light.ThreePrimaries;
 import carezza.pass.light.ZoneCurve;
 import carezza.pass.relief.LightCurve;
@@ -35,6 +36,7 @@ public final class Kinds {
               new HueColour(),
               new LocalLight(),
               new FallOff(),
+              new Noise(),
               new Heals(),
               new TwoBands(),
               LightCurve.dodge(),
