@@ -153,11 +153,12 @@ final class Ahead implements AutoCloseable {
     Viewport fit = Viewport.fit(sheet.framing(file.picture().bounds()), now.width(), now.height());
     Frames.draw(
         new Frames.Request(
-            r.engine().view(sheet, stop).underHand(first),
-            fit,
-            CheckViews.PICTURE,
-            Optional.empty(),
-            0),
+                r.engine().view(sheet, stop).underHand(first),
+                fit,
+                CheckViews.PICTURE,
+                Optional.empty(),
+                0)
+            .on(model.looking().screen().get()),
         0,
         null,
         pool);

@@ -52,6 +52,8 @@ final class BenchCommands {
     add("readings", "R", bench::toggleReadings);
     add("page", "P", () -> bench.pages().next());
     add("pageOther", "", () -> bench.pages().ask());
+    commands.add("screenProfile", "", false, () -> bench.screenProfile().ask());
+    commands.add("screenPlain", "", false, () -> bench.screenProfile().forget());
   }
 
   private void full() {

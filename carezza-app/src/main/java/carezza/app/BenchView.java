@@ -60,13 +60,17 @@ public final class BenchView extends StackPane implements AutoCloseable {
   private final Measurer measurer =
       new Measurer(model, () -> view.painter().isIdle(), Platform::runLater, knownReadings);
   private final Miniatures miniatures =
-      new Miniatures(() -> isIdle() && !model.isPreview(), () -> view.painter().asked());
+      new Miniatures(
+          () -> isIdle() && !model.isPreview(),
+          () -> view.painter().asked(),
+          () -> model.looking().screen().get());
   private final Habits habits;
   private final DoubleProperty desk = new SimpleDoubleProperty();
   private final Busy busy = new Busy();
   private final FileDesk files;
   private final Ahead ahead;
   private final Pages pages;
+  private final ScreenProfile screenProfile;
   private final Commands commands;
   private final Layer layer = new Layer();
   private final AllReadings readings;
@@ -98,6 +102,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
     files = new FileDesk(model, busy, this::getScene, folders, new Opening());
     ahead = new Ahead(model, view, this::isIdle, files, knownReadings);
     pages = new Pages(model, this::getScene);
+    screenProfile = new ScreenProfile(model, habits, this::getScene);
     commands = new BenchCommands(this, model, view, files).all();
     GoTo goTo = new GoTo(model, view, this::toggleReadings);
     readings = new AllReadings(model, goTo::place);
@@ -265,6 +270,10 @@ public final class BenchView extends StackPane implements AutoCloseable {
 
   Commands commands() {
     return commands;
+  }
+
+  ScreenProfile screenProfile() {
+    return screenProfile;
   }
 
   Habits habits() {

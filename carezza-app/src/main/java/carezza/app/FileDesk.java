@@ -92,7 +92,7 @@ final class FileDesk implements AutoCloseable {
     this.screen = screen;
     shelf = PictureShelf.ofHeapShare(TileCache.ofHeapShare(), found);
     opener = new Opener(userData, shelf, this::notRecorded);
-    lastFrames = new LastFrames(found, userData);
+    lastFrames = new LastFrames(found, userData, () -> model.looking().screen().get().name());
     questions = new Questions(window);
     recent = new Recent(userData);
     model.whenMemoryIsFull(shelf::clear);

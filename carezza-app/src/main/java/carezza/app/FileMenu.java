@@ -56,6 +56,8 @@ final class FileMenu extends Button {
             roomLight(),
             item("page"),
             item("pageOther"),
+            item("screenProfile"),
+            item("screenPlain"),
             item("keys"),
             item("log"),
             new SeparatorMenuItem(),

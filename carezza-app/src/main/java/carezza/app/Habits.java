@@ -51,6 +51,15 @@ final class Habits {
     }
   }
 
+  /** A text of its own name; empty when there is none. */
+  Optional<String> text(String name) {
+    return Optional.of(all.getProperty(name, "")).filter(s -> !s.isEmpty());
+  }
+
+  void setText(String name, String v) {
+    set(name, v);
+  }
+
   void setNumber(String name, double v) {
     set(name, String.format(Locale.ROOT, "%.3f", v));
   }

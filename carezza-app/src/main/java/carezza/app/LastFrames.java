@@ -11,6 +11,7 @@ import java.util.Arrays;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Supplier;
 
 /**
  * How pictures looked when they were left, kept beyond the sitting, so that one that is turned to
@@ -21,9 +22,14 @@ import java.util.concurrent.ConcurrentHashMap;
 final class LastFrames {
   private final LastingStore store;
   private final Path userData;
+  private final Supplier<String> screen;
   private final Set<Long> kept = ConcurrentHashMap.newKeySet();
 
-  LastFrames(LastingStore store, Path userData) {
+  /**
+   * @param screen names what frames are encoded for
+   */
+  LastFrames(LastingStore store, Path userData, Supplier<String> screen) {
+    this.screen = screen;
     this.store = store;
     this.userData = userData;
   }
@@ -41,7 +47,12 @@ final class LastFrames {
   private Optional<Long> key(Path picture) {
     try {
       DocumentStore files = DocumentStore.of(picture, userData);
-      Hash h = new Hash().add("last frame").add(Regions.VERSION).add(picture.toString());
+      Hash h =
+          new Hash()
+              .add("last frame")
+              .add(Regions.VERSION)
+              .add(picture.toString())
+              .add(screen.get());
       h.add(Files.size(picture)).add(Files.getLastModifiedTime(picture).toMillis());
       for (Path p : new Path[] {files.file(), files.journalFile()}) {
         h.add(Files.exists(p) ? Arrays.hashCode(Files.readAllBytes(p)) : 0);

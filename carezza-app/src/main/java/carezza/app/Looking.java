@@ -3,6 +3,7 @@ package carezza.app;
 import carezza.pass.Stage;
 import carezza.screen.AreaForm;
 import carezza.screen.CheckView;
+import carezza.screen.ScreenEncoding;
 import carezza.screen.check.CheckViews;
 import carezza.sheet.RunSheet;
 import java.util.Optional;
@@ -33,6 +34,8 @@ public final class Looking {
   private final ObjectProperty<Before> before = new SimpleObjectProperty<>(Before.NO);
   private final ObjectProperty<State> state = new SimpleObjectProperty<>(State.WHOLE);
   private final ObjectProperty<AreaForm> areaForm = new SimpleObjectProperty<>(AreaForm.NONE);
+  private final ObjectProperty<ScreenEncoding> screen =
+      new SimpleObjectProperty<>(ScreenEncoding.SRGB);
   private final BooleanProperty changesOfPass = new SimpleBooleanProperty();
   private final ObjectProperty<Optional<Integer>> page =
       new SimpleObjectProperty<>(Optional.empty());
@@ -55,6 +58,11 @@ public final class Looking {
 
   public ObjectProperty<AreaForm> areaForm() {
     return areaForm;
+  }
+
+  /** What the picture is encoded for. */
+  public ObjectProperty<ScreenEncoding> screen() {
+    return screen;
   }
 
   /** Whether a view that compares does so with the sheet without the chosen pass alone. */

@@ -8,6 +8,7 @@ import carezza.screen.AreaForm;
 import carezza.screen.CheckView;
 import carezza.screen.Drawn;
 import carezza.screen.Frames;
+import carezza.screen.ScreenEncoding;
 import carezza.screen.Viewport;
 import carezza.screen.check.CheckViews;
 import carezza.sheet.RunSheet;
@@ -25,6 +26,7 @@ import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.LongSupplier;
+import java.util.function.Supplier;
 import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.Scene;
@@ -54,6 +56,7 @@ public final class Miniatures implements AutoCloseable {
   private final AtomicInteger underWay = new AtomicInteger();
   private final BooleanSupplier free;
   private final LongSupplier asked;
+  private final Supplier<ScreenEncoding> screen;
   private boolean looking;
 
   /** On the worker. */
@@ -64,10 +67,12 @@ public final class Miniatures implements AutoCloseable {
   /**
    * @param free whether nothing else is being computed; asked from any thread
    * @param asked counts what was asked of the large picture
+   * @param screen what they are encoded for; asked from any thread
    */
-  Miniatures(BooleanSupplier free, LongSupplier asked) {
+  Miniatures(BooleanSupplier free, LongSupplier asked, Supplier<ScreenEncoding> screen) {
     this.free = free;
     this.asked = asked;
+    this.screen = screen;
   }
 
   /** Work of which something small comes; may be called again when it was broken off. */
@@ -193,7 +198,10 @@ public final class Miniatures implements AutoCloseable {
     Optional<SheetView> before =
         look.compares() ? Optional.of(p.engine().view(from, stale)) : Optional.empty();
     return Frames.draw(
-        new Frames.Request(view, at, look, Optional.empty(), 0, before), 0, null, pool);
+        new Frames.Request(view, at, look, Optional.empty(), 0, before, screen.get()),
+        0,
+        null,
+        pool);
   }
 
   /** Draws where a pass of a sheet acts: white there, black elsewhere. */

@@ -11,6 +11,7 @@ import carezza.screen.AreaForm;
 import carezza.screen.CheckView;
 import carezza.screen.Drawn;
 import carezza.screen.Frames;
+import carezza.screen.ScreenEncoding;
 import carezza.screen.Viewport;
 import carezza.screen.check.CheckViews;
 import carezza.sheet.RunSheet;
@@ -99,6 +100,7 @@ public final class PictureView extends Region implements Sight {
     looking.before().addListener((o, a, b) -> repaint());
     looking.changesOfPass().addListener((o, a, b) -> repaint());
     looking.areaForm().addListener((o, a, b) -> repaint());
+    looking.screen().addListener((o, a, b) -> repaint());
     model.passes().chosen().addListener((o, a, b) -> repaint());
     cursorProperty().set(Cursor.CROSSHAIR);
   }
@@ -307,6 +309,7 @@ public final class PictureView extends Region implements Sight {
     long chosen = model.passes().chosen().get();
     CheckView look = model.looking().view().get();
     int colour = desk;
+    ScreenEncoding screen = model.looking().screen().get();
     RunSheet from = model.looking().comparedWith();
     AreaForm form = model.looking().areaForm().get();
     Optional<Frames.ShownArea> area =
@@ -320,20 +323,20 @@ public final class PictureView extends Region implements Sight {
           List<Frames.Request> steps = new ArrayList<>();
           if (fresh && !standsWhole) {
             SheetView made = p.engine().view(sheet, stale).underHand(chosen);
-            Frames.Request whole = request(made, v, look, area, colour, p, from);
+            Frames.Request whole = request(made, v, look, area, colour, p, from, screen);
             // A picture of which nothing was computed is not asked: that alone may grow a region.
             if (p.engine().pixelsComputed() == 0 || !painter.isAtHand(whole)) {
               SheetView plain = p.engine().view(RunSheet.EMPTY, () -> false);
-              steps.add(request(plain, v, look, Optional.empty(), colour, p, from));
+              steps.add(request(plain, v, look, Optional.empty(), colour, p, from, screen));
             }
           } else if (was != null && own && !was.equals(sheet) && !sheet.equals(shownHeld)) {
             shownHeld = sheet;
             SheetView held = p.engine().view(sheet, was, () -> false).underHand(chosen);
-            steps.add(request(held, v, look, area, colour, p, from));
+            steps.add(request(held, v, look, area, colour, p, from, screen));
           }
           if (!dragged || steps.isEmpty()) {
             SheetView exact = p.engine().view(sheet, stale).underHand(chosen);
-            steps.add(request(exact, v, look, area, colour, p, from));
+            steps.add(request(exact, v, look, area, colour, p, from, screen));
           }
           return steps;
         },
@@ -355,10 +358,11 @@ public final class PictureView extends Region implements Sight {
       Optional<Frames.ShownArea> area,
       int desk,
       OpenPicture p,
-      RunSheet from) {
+      RunSheet from,
+      ScreenEncoding screen) {
     Optional<SheetView> before =
         look.compares() ? Optional.of(p.engine().view(from, () -> false)) : Optional.empty();
-    return new Frames.Request(view, v, look, area, desk, before);
+    return new Frames.Request(view, v, look, area, desk, before, screen);
   }
 
   /**
@@ -414,7 +418,8 @@ public final class PictureView extends Region implements Sight {
     Viewport fit = Viewport.fit(Framing.of(ready.file().picture().bounds()), deviceW, deviceH);
     Drawn frame =
         painter.glance(
-            new Frames.Request(plain, fit, CheckViews.PICTURE, Optional.empty(), desk),
+            new Frames.Request(plain, fit, CheckViews.PICTURE, Optional.empty(), desk)
+                .on(model.looking().screen().get()),
             ready.engine());
     Platform.runLater(
         () -> {

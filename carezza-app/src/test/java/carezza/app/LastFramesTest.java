@@ -34,6 +34,8 @@ public class LastFramesTest {
         r.ints((long) w * h).map(v -> v | 0xff000000).toArray());
   }
 
+  private String screen = "sRGB";
+
   @BeforeMethod
   public void folder() throws IOException {
     dir = Files.createTempDirectory("carezza-last");
@@ -52,7 +54,18 @@ public class LastFramesTest {
                 store.put(key, found);
               }
             },
-            dir.resolve("own"));
+            dir.resolve("own"),
+            () -> screen);
+  }
+
+  /** Codes for one screen are none for another. */
+  @Test
+  public void anotherScreenHasNone() {
+    frames.keep(picture, FRAME);
+    screen = "another";
+    assertThat(frames.of(picture)).isEmpty();
+    screen = "sRGB";
+    assertIsKnown();
   }
 
   private void assertIsKnown() {

@@ -6,6 +6,7 @@ import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
 import carezza.engine.TileCache;
 import carezza.image.SourcePicture;
+import carezza.sheet.RunSheet;
 import carezza.io.DocumentStore;
 import carezza.io.ExportSettings;
 import carezza.io.Exporter;

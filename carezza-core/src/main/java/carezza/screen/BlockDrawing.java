@@ -41,7 +41,7 @@ final class BlockDrawing {
     LightRows light = rows(look.light(picture), inside);
     LightRows earlier = was.map(b -> rows(b, inside)).orElse(null);
     boolean full = v.framing().isFull(Box.of(v.framing().canvas()));
-    ScreenCode code = new ScreenCode(inside.x(), inside.w());
+    ScreenCode code = new ScreenCode(request.screen(), inside.x(), inside.w());
     float[][] line = new float[3][inside.w()];
     float[][] before = earlier == null ? null : new float[3][inside.w()];
     for (int y = inside.y(); y < inside.bottom(); y++) {

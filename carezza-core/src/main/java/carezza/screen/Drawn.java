@@ -103,6 +103,7 @@ public final class Drawn {
         && last.viewport().equals(viewport())
         && last.request.look() == request.look()
         && last.request.desk() == request.desk()
+        && last.request.screen() == request.screen()
         && last.levels[i] <= levels[i];
   }
 

@@ -15,7 +15,7 @@ import java.util.concurrent.Future;
 
 /**
  * Turns part of a sheet into screen pixels: evaluates the level that the zoom asks for, samples it
- * at device pixels, encodes for an sRGB screen and dithers to 8 bits. Runs on workers only.
+ * at device pixels, encodes for the screen and dithers to 8 bits. Runs on workers only.
  */
 public final class Frames {
   private Frames() {}
@@ -37,6 +37,7 @@ public final class Frames {
    * @param area the area that is to be shown, if any
    * @param desk colour outside the picture
    * @param before what is compared with, for looks that do
+   * @param screen what it is encoded for
    */
   public record Request(
       SheetView view,
@@ -44,7 +45,8 @@ public final class Frames {
       CheckView look,
       Optional<ShownArea> area,
       int desk,
-      Optional<SheetView> before) {
+      Optional<SheetView> before,
+      ScreenEncoding screen) {
     public Request {
       if (look.compares() != before.isPresent()) {
         throw new IllegalArgumentException(
@@ -54,7 +56,12 @@ public final class Frames {
 
     public Request(
         SheetView view, Viewport viewport, CheckView look, Optional<ShownArea> area, int desk) {
-      this(view, viewport, look, area, desk, Optional.empty());
+      this(view, viewport, look, area, desk, Optional.empty(), ScreenEncoding.SRGB);
+    }
+
+    /** The same for another screen. */
+    public Request on(ScreenEncoding other) {
+      return new Request(view, viewport, look, area, desk, before, other);
     }
 
     /** The picture's own tiles that a rectangle of device pixels is drawn from. */
@@ -98,7 +105,7 @@ public final class Frames {
    */
   public static Drawn glance(Request r, Engine engine, ExecutorService pool) {
     Drawn next = new Drawn(r);
-    Glance glance = new Glance(engine.source(), engine.encoding(), r.viewport(), r.desk());
+    Glance glance = new Glance(engine.source(), engine.encoding(), r);
     List<Callable<Object>> blocks = new ArrayList<>();
     for (int i = 0; i < next.blocks(); i++) {
       Rect block = next.block(i);

@@ -24,11 +24,13 @@ final class Glance {
   private final float[][] tables = new float[3][];
   private final float[] toWorking;
   private final int desk;
+  private final ScreenEncoding screen;
 
-  Glance(SourcePicture source, ColorEncoding encoding, Viewport viewport, int desk) {
+  Glance(SourcePicture source, ColorEncoding encoding, Frames.Request r) {
     this.source = source;
-    this.viewport = viewport;
-    this.desk = desk;
+    viewport = r.viewport();
+    desk = r.desk();
+    screen = r.screen();
     for (int c = 0; c < 3; c++) {
       tables[c] = encoding.table(c, source.depth());
     }
@@ -51,7 +53,7 @@ final class Glance {
     float[] sum = new float[wide];
     float[][] file = new float[3][inside.w()];
     float[][] line = new float[3][inside.w()];
-    ScreenCode code = new ScreenCode(inside.x(), inside.w());
+    ScreenCode code = new ScreenCode(screen, inside.x(), inside.w());
     int[] rows = edges(inside.y(), inside.h(), source.height(), false);
     for (int y = 0; y < inside.h(); y++) {
       int end = Math.max(rows[y] + 1, rows[y + 1]);

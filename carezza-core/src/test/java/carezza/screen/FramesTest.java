@@ -143,7 +143,13 @@ public class FramesTest {
     var before = engine.view(RunSheet.EMPTY, () -> false);
     return Frames.draw(
         new Frames.Request(
-            now, v, CheckViews.of("changes"), Optional.empty(), DESK, Optional.of(before)),
+            now,
+            v,
+            CheckViews.of("changes"),
+            Optional.empty(),
+            DESK,
+            Optional.of(before),
+            ScreenEncoding.SRGB),
         0,
         null,
         pool);
