@@ -24,8 +24,7 @@ public class ScreenProfileTest {
   }
 
   private static BenchModel model() {
-    return new BenchModel(
-        (picture, stop) -> List.of(), Runnable::run, Runnable::run, Runnable::run);
+    return new BenchModel(KnownFaces.NONE, Runnable::run, Runnable::run, Runnable::run);
   }
 
   private Path profile() throws IOException {
