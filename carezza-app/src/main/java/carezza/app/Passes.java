@@ -5,6 +5,7 @@ import carezza.app.tool.BrushTool;
 import carezza.app.tool.LineTool;
 import carezza.app.tool.MarksTool;
 import carezza.app.tool.PickTool;
+import carezza.app.tool.PullTool;
 import carezza.app.tool.Tool;
 import carezza.area.Area;
 import carezza.area.Stroke;
@@ -153,6 +154,16 @@ public final class Passes {
   /** All of the picture that the box of the chosen pass may be laid on; empty where it has none. */
   Optional<Framing> boxWhole() {
     return BoxOfPass.of(model).map(BoxOfPass.Chosen::whole);
+  }
+
+  /** Lets a place of the picture be pulled. */
+  public void pull(long id, Action.PullAt action) {
+    model.tools().takeFor(new PullTool(action.key(), new PulledPlace(model, id, action)), id);
+  }
+
+  /** Reads pixels with a pass; what is found is given on while the pass is there. */
+  <T> void findAt(long id, Function<EvaluationContext, T> find, Consumer<T> then) {
+    find(id, p -> true, find, then);
   }
 
   /** Lets a line be drawn on the picture. */

@@ -98,6 +98,18 @@ public class LightJourneyTest extends BenchWindow {
     robot.clickOn(at(920, 1300));
     until(() -> zones().knots().size() == knots + 1);
     settle();
+
+    Curve before = zones();
+    robot.clickOn("#zoneHere");
+    robot.drag(at(920, 1300)).moveBy(0, -60).drop();
+    until(() -> !zones().equals(before));
+    settle();
+    assertThat(zones().knots()).as("the knot that is there is pulled").hasSize(knots + 1);
+    double lifted = 0;
+    for (int i = 0; i < zones().knots().size(); i++) {
+      lifted += zones().knots().get(i).y() - before.knots().get(i).y();
+    }
+    assertThat(lifted).isCloseTo(0.3, within(0.03));
     robot.clickOn("#tonesStart");
     choose("#offer-0");
     until(() -> zones().knots().get(0).y() == 0 && zones().knots().size() == 4);

@@ -20,6 +20,33 @@ public sealed interface Action {
   record PointAt(String key, double sizeMm, Pointed found) implements Action {}
 
   /**
+   * A place is pressed on the picture and pulled up or down.
+   *
+   * @param key name in the word bundle
+   * @param sizeMm diameter of the place
+   * @param found finds what is to be pulled there
+   */
+  record PullAt(String key, double sizeMm, Pulled found) implements Action {}
+
+  /** Finds what a place has to be pulled; may read pixels. */
+  @FunctionalInterface
+  interface Pulled {
+    /**
+     * @throws IllegalArgumentException when the place cannot be used
+     */
+    Pull at(EvaluationContext context, Place place);
+  }
+
+  /** What a pull comes to. */
+  @FunctionalInterface
+  interface Pull {
+    /**
+     * @param up how far up the hand went, in hundreds of the screen's units; 0 for a mere click
+     */
+    Pass by(Pass p, double up);
+  }
+
+  /**
    * A line is drawn on the picture.
    *
    * @param key name in the word bundle

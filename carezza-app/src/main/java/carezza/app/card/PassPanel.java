@@ -135,6 +135,10 @@ final class PassPanel extends VBox {
         b.setMinWidth(Region.USE_PREF_SIZE);
         b.setOnAction(e -> model.passes().point(id, point));
         row.getChildren().add(b);
+      } else if (a instanceof Action.PullAt pull) {
+        Button b = WherePanel.quiet(pull.key(), "action." + pull.key());
+        b.setOnAction(e -> model.passes().pull(id, pull));
+        row.getChildren().add(b);
       } else if (a instanceof Action.DrawLine line) {
         Button b = WherePanel.quiet(line.key(), "action." + line.key());
         b.setOnAction(e -> model.passes().draw(id, line));

@@ -13,6 +13,7 @@ public abstract sealed class Tool
         MoveTool,
         PickTool,
         PinsTool,
+        PullTool,
         ShapeTool {
   /** How the pen's place is shown. */
   public enum Ring {

@@ -31,7 +31,6 @@ import carezza.setting.Unit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.UnaryOperator;
 
 /**
  * Tones on a curve in stops: what lies E stops from middle grey (luminance 0.18) is moved by so
@@ -43,9 +42,10 @@ import java.util.function.UnaryOperator;
  * follows not the pixel but its surround, an edged field: {@code a E + b}, with the coefficients of
  * the guided filter of E by itself (K. He, J. Sun and X. Tang, "Guided image filtering", 2013)
  * found on a coarse grid and laid in smoothly, so that it is smooth where light varies by less than
- * {@link #EDGE} and follows what varies more. At 100 % texture keeps its contrast in stops; beyond,
- * it gains what the curve takes from the surround. Lights and darks are held apart, parted smoothly
- * round middle grey.
+ * {@link #EDGE} and follows what varies more; the E that it follows is first smoothed in the same
+ * way over the size of texture, so that texture is held where it is strong, as in sheen. At 100 %
+ * texture keeps its contrast in stops; beyond, it gains what the curve takes from the surround.
+ * Lights and darks are held apart, parted smoothly round middle grey.
  */
 public final class ZoneCurve implements PassKind {
   private static final double DARKEST = -8;
@@ -71,6 +71,16 @@ public final class ZoneCurve implements PassKind {
       new NumberField("holdDarks", Unit.PERCENT, 0, 200, 60, 1).useful(30, 110);
   private static final NumberField OVER =
       new NumberField("holdOver", Unit.MM, 2, 40, 10, 0.5).useful(6, 18);
+
+  /** 0 in documents of before it came. */
+  private static final NumberField TEXTURE =
+      new NumberField("holdTexture", Unit.MM, 0, 3, 0, 0.1).useful(1, 2).later();
+
+  /** What a new pass begins with. */
+  private static final double USUAL_TEXTURE = 1.5;
+
+  /** Texture varies by about this many stops where it is strongest, on skin with sheen. */
+  private static final double TEXTURE_EDGE = 0.35;
 
   /** Light that varies by fewer stops than this inside the window is texture or form. */
   private static final double EDGE = 0.5;
@@ -109,7 +119,12 @@ public final class ZoneCurve implements PassKind {
 
   @Override
   public List<Field<?>> fields() {
-    return List.of(ZONES, LIGHTS, DARKS, OVER);
+    return List.of(ZONES, LIGHTS, DARKS, OVER, TEXTURE);
+  }
+
+  @Override
+  public Pass start(long id, Known known) {
+    return PassKind.super.start(id, known).with(TEXTURE, USUAL_TEXTURE);
   }
 
   @Override
@@ -136,9 +151,15 @@ public final class ZoneCurve implements PassKind {
   @Override
   public List<Action> actions() {
     return List.of(
-        new Action.PointAt("zoneHere", PLACE_MM, ZoneCurve::knotAt),
+        new Action.PullAt("zoneHere", PLACE_MM, ZoneCurve::knotAt),
         new Action.Choose("tonesStart", c -> STARTS));
   }
+
+  /** A place this near to a knot takes it, stops. */
+  private static final double NEAR_STOPS = 0.1;
+
+  /** Stops a hundred units of the screen. */
+  private static final double PULLED = 0.5;
 
   private static final List<Action.Offer> STARTS =
       List.of(
@@ -160,20 +181,23 @@ public final class ZoneCurve implements PassKind {
         p -> p.with(ZONES, curve).with(LIGHTS, lights).with(DARKS, darks));
   }
 
-  /** A knot on the curve at the tone of a place, to be dragged. */
-  private static UnaryOperator<Pass> knotAt(EvaluationContext context, Place place) {
+  /** A knot on the curve at the tone of a place, pulled in stops. */
+  private static Action.Pull knotAt(EvaluationContext context, Place place) {
     double[] mean = Places.meanLight(context.below(), context.frame(), place);
     double e = Tone.of((float) mean[0], (float) mean[1], (float) mean[2]);
     double x = Math.max(DARKEST, Math.min(LIGHTEST, Math.round(20 * e) / 20.0));
-    return p -> {
+    return (p, up) -> {
       List<Curve.Knot> all = new ArrayList<>(p.get(ZONES).knots());
-      boolean there = all.stream().anyMatch(k -> Math.abs(k.x() - x) < 0.1);
-      if (there || all.size() == CurveField.MOST_KNOTS) {
+      Optional<Curve.Knot> near =
+          all.stream().filter(k -> Math.abs(k.x() - x) < NEAR_STOPS).findFirst();
+      if (near.isEmpty() && all.size() == CurveField.MOST_KNOTS) {
         return p;
       }
-      double move = moved(p.get(ZONES)).at(x) - x;
-      all.add(new Curve.Knot(x, Math.max(-MOST_STOPS, Math.min(MOST_STOPS, move))));
-      all.sort((a, b) -> Double.compare(a.x(), b.x()));
+      Curve.Knot from = near.orElseGet(() -> new Curve.Knot(x, moved(p.get(ZONES)).at(x) - x));
+      double to = Math.rint(100 * (from.y() + PULLED * up)) / 100;
+      all.removeIf(k -> k.x() == from.x());
+      all.add(new Curve.Knot(from.x(), Math.max(-MOST_STOPS, Math.min(MOST_STOPS, to))));
+      all.sort((k, l) -> Double.compare(k.x(), l.x()));
       return p.with(ZONES, new Curve(all));
     };
   }
@@ -219,18 +243,30 @@ public final class ZoneCurve implements PassKind {
 
   @Override
   public List<Rect> looksAt(Pass p, Frame frame, Rect rect) {
-    return isHeld(p) ? List.of(surround(p, frame).reads(frame, rect)) : List.of();
-  }
-
-  private static double sigmaMm(Pass p) {
-    return p.get(OVER) / FWHM;
+    List<Rect> out = new ArrayList<>();
+    if (isHeld(p)) {
+      out.add(surround(p, frame).reads(frame, rect));
+      if (p.get(TEXTURE) > 0) {
+        out.add(texture(p, frame).reads(frame, rect));
+      }
+    }
+    return out;
   }
 
   private static FieldTiles surround(Pass p, Frame frame) {
-    int level = frame.levelFor(sigmaMm(p), 3);
+    return tiles("tones", p.get(OVER), frame);
+  }
+
+  private static FieldTiles texture(Pass p, Frame frame) {
+    return tiles("texture", p.get(TEXTURE), frame);
+  }
+
+  private static FieldTiles tiles(String name, double overMm, Frame frame) {
+    double sigma = overMm / FWHM;
+    int level = frame.levelFor(sigma, 3);
     double px = frame.pxPerMm() / (1 << level);
-    long hash = new Hash().add(p.get(OVER)).get();
-    return new FieldTiles("tones", level, 2 * MaskedBlur.reach(sigmaMm(p) * px), hash);
+    long hash = new Hash().add(overMm).get();
+    return new FieldTiles(name, level, 2 * MaskedBlur.reach(sigma * px), hash);
   }
 
   // ---- the curve
@@ -281,10 +317,10 @@ public final class ZoneCurve implements PassKind {
     if (part.isEmpty()) {
       return;
     }
-    Plane[] field =
-        isHeld(p)
-            ? surround(p, context.frame())
-                .over(context, 2, (below, m) -> fields(context, below, m), b, weight)
+    Plane[] field = isHeld(p) ? fields(context, OVER, EDGE, b, weight) : new Plane[0];
+    Plane[] fine =
+        isHeld(p) && p.get(TEXTURE) > 0
+            ? fields(context, TEXTURE, TEXTURE_EDGE, b, weight)
             : new Plane[0];
     float lifted = lifted(context.light());
     float lights = (float) (p.get(LIGHTS) / 100);
@@ -299,8 +335,8 @@ public final class ZoneCurve implements PassKind {
             float e = Tone.of(red[i], green[i], blue[i]);
             if (field.length > 0 && w[i] != 0) {
               int f = place(b.rect(), part, at[i], width);
-              float a = field[0].data()[f];
-              float base = a * e + field[1].data()[f] + (1 - a) * lifted;
+              float smooth = fine.length > 0 ? followed(fine, f, e, lifted) : e;
+              float base = followed(field, f, smooth, lifted);
               float light = 1 - Smoothstep.falling(base + PARTED, 2 * PARTED);
               e += (darks + (lights - darks) * light) * (base - e);
             }
@@ -308,6 +344,12 @@ public final class ZoneCurve implements PassKind {
           }
           Mixing.gain(gain, amount, red, green, blue);
         });
+  }
+
+  /** A tone by a slope and an offset that were found in another light. */
+  private static float followed(Plane[] field, int at, float e, float lifted) {
+    float a = field[0].data()[at];
+    return a * e + field[1].data()[at] + (1 - a) * lifted;
   }
 
   /** Where a pixel of a block stands in a part of it. */
@@ -323,9 +365,17 @@ public final class ZoneCurve implements PassKind {
     return Tone.of((float) w[0], (float) w[1], (float) w[2]) - Tone.of(1, 1, 1);
   }
 
+  private static Plane[] fields(
+      EvaluationContext context, NumberField overMm, double edge, RgbBlock b, float[] weight) {
+    double mm = context.pass().get(overMm);
+    return tiles(overMm == OVER ? "tones" : "texture", mm, context.frame())
+        .over(context, 2, (below, m) -> fields(context, mm, edge, below, m), b, weight);
+  }
+
   /** Slope and offset by which the surround follows E, smoothed over the window. */
-  private static Plane[] fields(EvaluationContext context, RgbBlock below, Plane mask) {
-    double sigma = sigmaMm(context.pass()) * context.frame().pxPerMm() / (1 << below.level());
+  private static Plane[] fields(
+      EvaluationContext context, double overMm, double edge, RgbBlock below, Plane mask) {
+    double sigma = overMm / FWHM * context.frame().pxPerMm() / (1 << below.level());
     Plane e = new Plane(below.rect());
     Plane square = new Plane(below.rect());
     for (int i = 0; i < e.data().length; i++) {
@@ -341,7 +391,7 @@ public final class ZoneCurve implements PassKind {
     for (int i = 0; i < slope.data().length; i++) {
       float m = mean[0].data()[i];
       float variance = Math.max(0, mean[1].data()[i] - m * m);
-      float a = (float) (variance / (variance + EDGE * EDGE));
+      float a = (float) (variance / (variance + edge * edge));
       slope.data()[i] = a;
       offset.data()[i] = m * (1 - a);
     }

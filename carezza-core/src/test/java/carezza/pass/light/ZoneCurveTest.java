@@ -17,6 +17,7 @@ import carezza.setting.Curve.Knot;
 import carezza.setting.CurveField;
 import carezza.setting.Place;
 import carezza.sheet.Kinds;
+import carezza.sheet.KnownSheet;
 import carezza.sheet.RunSheet;
 import carezza.testing.Pictures;
 import java.util.List;
@@ -134,6 +135,13 @@ public class ZoneCurveTest {
 
   /** A bright oval of textured light on a darker ground, 4 px a mm. */
   private static SourcePicture lamp() {
+    return lamp(0.05);
+  }
+
+  /**
+   * @param texture stops by which the light varies
+   */
+  private static SourcePicture lamp(double texture) {
     SourcePicture p = new SourcePicture(W, H, 16, 3);
     Random random = new Random(8);
     for (int i = 0; i < W * H; i++) {
@@ -141,7 +149,7 @@ public class ZoneCurveTest {
       double y = (i / W - H / 2) / 120.0;
       double d = Math.hypot(x, y);
       double light = d < 1 ? 0.62 : 0.1;
-      double v = light * Math.pow(2, 0.05 * random.nextGaussian());
+      double v = light * Math.pow(2, texture * random.nextGaussian());
       double code = v <= 0.0031308 ? 12.92 * v : 1.055 * Math.pow(v, 1 / 2.4) - 0.055;
       for (int c = 0; c < 3; c++) {
         p.setCode(c, i % W, i / W, (int) Math.round(65535 * code));
@@ -165,28 +173,54 @@ public class ZoneCurveTest {
     return Math.sqrt(square / n - sum / n * (sum / n));
   }
 
+  /** As documents of before have it, and as a new pass begins. */
+  @DataProvider
+  public Object[][] textures() {
+    return new Object[][] {{0.0}, {1.5}};
+  }
+
   @Test
-  public void textureOfHeldLightsStays() {
+  public void aNewPassHoldsTextureOfItsOwn() {
+    KnownSheet known = new KnownSheet(RunSheet.EMPTY, new Rect(0, 0, 9, 9), List.of());
+    assertThat(Kinds.of("zoneCurve").start(1, known).value("holdTexture")).isEqualTo(1.5);
+    assertThat(tones(100, 60, new Knot(-6, 0), new Knot(2, 0)).value("holdTexture")).isZero();
+  }
+
+  /** Sheen varies by a fifth of a stop and more from pore to pore. */
+  @Test
+  public void strongTextureIsHeldToo() {
+    SourcePicture p = lamp(0.25);
+    Engine e = Pictures.engine(p);
+    Rect bright = new Rect(W / 2 - 30, H / 2 - 28, 60, 56);
+    Knot[] down = {new Knot(-2, 0), new Knot(-0.5, 0), new Knot(0.5, 0), new Knot(2.4, -1.2)};
+    double was = texture(e.original().read(0, p.bounds()), bright);
+    Pass held = tones(100, 100, down).with("holdTexture", 1.5);
+    assertThat(texture(seen(e, held, p.bounds()), bright) / was).isBetween(0.9, 1.05);
+  }
+
+  @Test(dataProvider = "textures")
+  public void textureOfHeldLightsStays(double mm) {
     SourcePicture p = lamp();
     Engine e = Pictures.engine(p);
     Rect bright = new Rect(W / 2 - 30, H / 2 - 28, 60, 56);
     Knot[] down = {new Knot(-2, 0), new Knot(-0.5, 0), new Knot(0.5, 0), new Knot(2.4, -1.2)};
     double was = texture(e.original().read(0, p.bounds()), bright);
     double plain = texture(seen(e, tones(0, 0, down), p.bounds()), bright);
-    double held = texture(seen(e, tones(100, 100, down), p.bounds()), bright);
-    double more = texture(seen(e, tones(200, 100, down), p.bounds()), bright);
+    Pass hold = tones(100, 100, down).with("holdTexture", mm);
+    double held = texture(seen(e, hold, p.bounds()), bright);
+    double more = texture(seen(e, hold.with("holdLights", 200), p.bounds()), bright);
     assertThat(plain / was).as("flattened").isLessThan(0.6);
     assertThat(held / was).as("held").isBetween(0.95, 1.02);
     assertThat(more / plain).as("beyond 100 %% against not held").isGreaterThan(1.5);
   }
 
-  @Test
-  public void heldLightsHaveNoHalo() {
+  @Test(dataProvider = "textures")
+  public void heldLightsHaveNoHalo(double mm) {
     SourcePicture p = lamp();
     Engine e = Pictures.engine(p);
     Knot[] down = {new Knot(-2, 0), new Knot(-0.5, 0), new Knot(0.5, 0), new Knot(2.4, -1.2)};
     RgbBlock before = e.original().read(0, p.bounds());
-    RgbBlock after = seen(e, tones(100, 100, down), p.bounds());
+    RgbBlock after = seen(e, tones(100, 100, down).with("holdTexture", mm), p.bounds());
     RgbBlock far = seen(e, tones(0, 0, down), p.bounds());
     double[] ring = new double[3];
     int n = 0;
@@ -208,8 +242,8 @@ public class ZoneCurveTest {
   }
 
   /** The surround is found without an exposure below, and is that of the picture with it. */
-  @Test
-  public void anExposureBelowMovesTheSurroundWithIt() {
+  @Test(dataProvider = "textures")
+  public void anExposureBelowMovesTheSurroundWithIt(double mm) {
     SourcePicture p = lamp();
     Engine e = Pictures.engine(p);
     Pass stop = Pass.start(2, Kinds.of("neutral"), Area.WHOLE).with("exposure", -1);
@@ -218,8 +252,10 @@ public class ZoneCurveTest {
     for (int i = 0; i < down.length; i++) {
       lower[i] = new Knot(down[i].x() - 1, down[i].y());
     }
-    RgbBlock plain = seen(e, tones(100, 100, down), p.bounds());
-    RunSheet s = Pictures.pinned().withPasses(List.of(stop, tones(100, 100, lower)));
+    Pass hold = tones(100, 100, down).with("holdTexture", mm);
+    RgbBlock plain = seen(e, hold, p.bounds());
+    RunSheet s =
+        Pictures.pinned().withPasses(List.of(stop, hold.with(ZONES, new Curve(List.of(lower)))));
     RgbBlock under = e.view(s, () -> false).read(0, p.bounds());
     for (int i = 0; i < plain.size(); i += 11) {
       assertThat(stops(under, i)).as("at %d", i).isCloseTo(stops(plain, i) - 1, within(2e-3));
@@ -254,9 +290,13 @@ public class ZoneCurveTest {
     Engine e = Pictures.engine(p);
     Pass t = tones(100, 60, new Knot(-6, 0), new Knot(2.47, -1));
     RunSheet s = Pictures.pinned().withPasses(List.of(t));
-    Action.PointAt pick = (Action.PointAt) t.kind().actions().get(0);
-    Pass with =
-        pick.found().at(e.view(s, () -> false).contextFor(t), new Place(W / 2, H / 2, 4)).apply(t);
+    Action.PullAt pick = (Action.PullAt) t.kind().actions().get(0);
+    Action.Pull pull =
+        pick.found().at(e.view(s, () -> false).contextFor(t), new Place(W / 2, H / 2, 4));
+    Pass with = pull.by(t, 0);
+    assertThat(pull.by(with, 2).get(ZONES).knots().get(1).y())
+        .as("pulled up")
+        .isCloseTo(with.get(ZONES).knots().get(1).y() + 1, within(0.01));
     Curve was = t.get(ZONES);
     Curve now = with.get(ZONES);
     assertThat(now.knots()).hasSize(3);
