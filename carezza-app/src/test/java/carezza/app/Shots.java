@@ -129,6 +129,25 @@ public final class Shots extends Application {
     until(() -> Layer.of(bench.getScene()).isOpen());
     fx(() -> ((ButtonBase) bench.getScene().lookup("#offer-0")).fire());
     shot("tones");
+    frame();
+  }
+
+  /** A picture levelled and cut, and the hues of its backdrop. */
+  private void frame() throws Exception {
+    open("ilse");
+    fx(() -> bench.model().passes().add(Kinds.of("crop")));
+    long crop = bench.model().passes().chosen().get();
+    fx(
+        () ->
+            bench
+                .model()
+                .passes()
+                .change(crop, p -> p.with("level", -1.5).with("cutLeft", 6).with("cutBottom", 18)));
+    shot("crop");
+    fx(() -> bench.model().passes().add(Kinds.of("hueColour")));
+    press("#pickHue");
+    fx(() -> bench.model().tools().click(1700, 300));
+    shot("hues");
   }
 
   private double[] eye() {

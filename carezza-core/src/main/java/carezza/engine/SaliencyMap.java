@@ -4,6 +4,7 @@ import carezza.area.Area;
 import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.Pin;
+import carezza.geometry.Framing;
 import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
@@ -48,7 +49,10 @@ public record SaliencyMap(Plane mean, int level, double eye, List<Saliency.Place
     return top * (1 - fy) + low * fy;
   }
 
-  /** Places that rival the eye and were not waved away in a view's sheet, the strongest first. */
+  /**
+   * Places within the frame that rival the eye and were not waved away in a view's sheet, the
+   * strongest first.
+   */
   public List<Saliency.Place> places(SheetView view) {
     return open(view).filter(p -> p.ratio() >= LEAST).limit(MOST_PLACES).toList();
   }
@@ -63,7 +67,10 @@ public record SaliencyMap(Plane mean, int level, double eye, List<Saliency.Place
   private Stream<Saliency.Place> open(SheetView view) {
     List<Saliency.Place> left = view.sheet().leftAlone();
     double px = view.frame().pxPerMm();
-    return rivals.stream().filter(p -> left.stream().noneMatch(q -> p.isStill(q, px)));
+    Framing framing = view.framing();
+    return rivals.stream()
+        .filter(p -> framing.shows(p.x(), p.y()))
+        .filter(p -> left.stream().noneMatch(q -> p.isStill(q, px)));
   }
 
   /** Of a sheet with a face; none without, since nothing is there to rival. */

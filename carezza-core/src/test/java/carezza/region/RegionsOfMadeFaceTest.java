@@ -17,7 +17,9 @@ import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.SourcePicture;
+import carezza.pass.Pass;
 import carezza.reading.Saliency;
+import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import carezza.testing.Pictures;
 import java.util.List;
@@ -405,6 +407,14 @@ public class RegionsOfMadeFaceTest {
     }
     SheetView left = Pictures.engine(picture(1, drawn, 4)).view(leaving, () -> false);
     assertThat(left.saliency().orElseThrow().places(left)).isEmpty();
+    Pass crop =
+        Pass.start(1, Kinds.of("crop"), Area.WHOLE)
+            .withSettings(Kinds.of("crop").neutral())
+            .with("cutLeft", 100.0 * 120 / W);
+    SheetView framed =
+        Pictures.engine(picture(1, drawn, 4)).view(view.sheet().add(crop), () -> false);
+    assertThat(framed.framing().shows(70, 200)).isFalse();
+    assertThat(framed.saliency().orElseThrow().places(framed)).as("not in the frame").isEmpty();
   }
 
   /** With a face known there is an eye to compare with; without one there is nothing. */
