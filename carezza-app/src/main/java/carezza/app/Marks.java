@@ -1,7 +1,9 @@
 package carezza.app;
 
 import carezza.face.Pin;
+import carezza.pass.Mark;
 import carezza.pass.Pass;
+import carezza.pass.PassTool;
 import carezza.reading.Saliency;
 import carezza.setting.Place;
 import java.util.List;
@@ -59,6 +61,13 @@ final class Marks extends Canvas {
       Pin at = new Pin(q.x(), q.y());
       o.circle(at, Math.max(LEAST_PLACE / view.scale(), q.sizeMm() * view.pxPerMm() / 2));
       o.circle(at, DOT / view.scale());
+    }
+    if (!(p.kind().tool() instanceof PassTool.Marks)) {
+      for (Mark m : p.items(Mark.class)) {
+        Pin at = new Pin(m.x0(), m.y0());
+        o.circle(at, Math.max(LEAST_PLACE / view.scale(), m.sizeMm() * view.pxPerMm() / 2));
+        o.circle(at, DOT / view.scale());
+      }
     }
   }
 

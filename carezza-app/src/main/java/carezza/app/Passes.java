@@ -298,7 +298,9 @@ public final class Passes {
             new PickTool(
                 action.key(),
                 at -> {
-                  model.tools().letGo();
+                  if (!action.again()) {
+                    model.tools().letGo();
+                  }
                   pointed(id, action, at);
                 }),
             id);

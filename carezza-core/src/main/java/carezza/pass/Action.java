@@ -16,8 +16,13 @@ public sealed interface Action {
    * @param key name in the word bundle
    * @param sizeMm diameter of the place
    * @param found finds what is to be set there
+   * @param again whether more places may follow, until it is let go
    */
-  record PointAt(String key, double sizeMm, Pointed found) implements Action {}
+  record PointAt(String key, double sizeMm, Pointed found, boolean again) implements Action {
+    public PointAt(String key, double sizeMm, Pointed found) {
+      this(key, sizeMm, found, false);
+    }
+  }
 
   /**
    * A place is pressed on the picture and pulled up or down.

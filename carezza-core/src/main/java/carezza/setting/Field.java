@@ -21,6 +21,11 @@ public sealed interface Field<T>
   /** Name in the document and the word bundle, unique among the fields of a kind. */
   String key();
 
+  /** Whether it is written only where it is not at its start, since documents without it exist. */
+  default boolean isLater() {
+    return false;
+  }
+
   /** Value of a new pass. */
   T start();
 

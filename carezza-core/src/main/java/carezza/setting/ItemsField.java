@@ -18,9 +18,15 @@ import java.util.Map;
  * @param key name in the document and the word bundle
  * @param type its class
  * @param form how one of them is written
+ * @param isLater whether it came when there were documents without it: it is written only where it
+ *     holds something
  */
-public record ItemsField<I extends Item>(String key, Class<I> type, Form<I> form)
+public record ItemsField<I extends Item>(String key, Class<I> type, Form<I> form, boolean isLater)
     implements Field<List<I>> {
+  public ItemsField(String key, Class<I> type, Form<I> form) {
+    this(key, type, form, false);
+  }
+
   /** How one thing of a list is written in the document; members not known stay with it. */
   public interface Form<I> {
     void addTo(Hash h, I item);

@@ -71,7 +71,7 @@ public final class Settings {
   }
 
   private <T> boolean isLeftOut(Field<T> f) {
-    return f instanceof NumberField n && n.isLater() && get(f).equals(f.start());
+    return f.isLater() && get(f).equals(f.start());
   }
 
   /** What the journal holds of a change from {@code before}: the fields that differ. */

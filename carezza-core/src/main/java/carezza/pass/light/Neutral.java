@@ -2,6 +2,7 @@ package carezza.pass.light;
 
 import carezza.color.Adaptation;
 import carezza.color.Matrix3;
+import carezza.color.WorkingSpace;
 import carezza.image.RgbBlock;
 import carezza.neutral.Light;
 import carezza.neutral.Proposal;
@@ -17,12 +18,15 @@ import carezza.pass.Stage;
 import carezza.pass.Summary;
 import carezza.pass.Weighted;
 import carezza.reading.Reading;
+import carezza.setting.Extra;
 import carezza.setting.Field;
+import carezza.setting.ItemsField;
 import carezza.setting.NumberField;
 import carezza.setting.Place;
 import carezza.setting.PlaceField;
 import carezza.setting.Settings;
 import carezza.setting.Unit;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
@@ -48,7 +52,17 @@ public final class Neutral implements PassKind {
   /** Cloth that could be grey in hardly any light is not offered. */
   private static final double LEAST_SURFACE = 0.03;
 
+  /** One place, in documents of before there could be several. */
   private static final PlaceField PLACE = new PlaceField("neutral", 5, true);
+
+  private static final ItemsField<NeutralPlace> PLACES =
+      new ItemsField<>("neutrals", NeutralPlace.class, NeutralPlace.FORM, true);
+
+  /** Mired by which marked places stand apart where they are half believed. */
+  private static final double HALF_APART = 10;
+
+  /** Duv that is seen as much as a mired. */
+  private static final double DUV_A_MIRED = 0.0003;
 
   @Override
   public String key() {
@@ -62,7 +76,7 @@ public final class Neutral implements PassKind {
 
   @Override
   public List<Field<?>> fields() {
-    return List.of(MIRED, DUV, MOOD, EXPOSURE, PLACE);
+    return List.of(MIRED, DUV, MOOD, EXPOSURE, PLACE, PLACES);
   }
 
   @Override
@@ -88,7 +102,7 @@ public final class Neutral implements PassKind {
   public List<Action> actions() {
     return List.of(
         new Action.Choose("lights", Neutral::offers),
-        new Action.PointAt("takeNeutral", PLACE.sizeMm(), Neutral::neutralAt));
+        new Action.PointAt("takeNeutral", PLACE.sizeMm(), Neutral::neutralAt, true));
   }
 
   /** Begins with the light that is measured, where one can be trusted. */
@@ -127,7 +141,8 @@ public final class Neutral implements PassKind {
   }
 
   private static List<Action.Offer> offers(EvaluationContext context) {
-    return context.lights().proposals().stream()
+    List<Action.Offer> out = new ArrayList<>(marked(context.pass().get(PLACES)));
+    context.lights().proposals().stream()
         .filter(q -> !q.isSurface() || q.confidence() > LEAST_SURFACE)
         .map(
             q ->
@@ -140,7 +155,50 @@ public final class Neutral implements PassKind {
                         100 * q.confidence()),
                     q.agree().stream().map(m -> "light." + m).toList(),
                     p -> against(p, q.light())))
-        .toList();
+        .forEach(out::add);
+    return out;
+  }
+
+  /** What the marked places say together, and each alone, so that it is seen where they differ. */
+  private static List<Action.Offer> marked(List<NeutralPlace> places) {
+    List<Action.Offer> out = new ArrayList<>();
+    if (places.isEmpty()) {
+      return out;
+    }
+    Light all = together(places);
+    double apart = 0;
+    for (NeutralPlace q : places) {
+      double d = Math.hypot(q.mired() + all.mired(), (q.duv() + all.duv()) / DUV_A_MIRED);
+      apart = Math.max(apart, d);
+    }
+    double sure = 1 / (1 + Math.pow(apart / HALF_APART, 2));
+    out.add(marked("marked", all, sure));
+    for (NeutralPlace q : places.size() == 1 ? List.<NeutralPlace>of() : places) {
+      out.add(marked("marked." + q.tone(), new Light(-q.mired(), -q.duv()), sure * q.weight()));
+    }
+    return out;
+  }
+
+  private static Action.Offer marked(String key, Light light, double sure) {
+    return new Action.Offer(
+        "light." + key,
+        List.of(
+            light.mired(), 1e6 / (Adaptation.D65_MIRED + light.mired()), light.duv(), 100 * sure),
+        List.of(),
+        p -> against(p, light));
+  }
+
+  /** The light that marked places stand in, each by what it tells. */
+  private static Light together(List<NeutralPlace> places) {
+    double sum = 0;
+    double mired = 0;
+    double duv = 0;
+    for (NeutralPlace q : places) {
+      sum += q.weight();
+      mired -= q.weight() * q.mired();
+      duv -= q.weight() * q.duv();
+    }
+    return new Light(mired / sum, duv / sum);
   }
 
   @Override
@@ -175,17 +233,37 @@ public final class Neutral implements PassKind {
   }
 
   /**
-   * Sets a pass so that the mean light of a place becomes neutral; exposure stays.
+   * Marks a place, or takes back the mark that is there, and sets the pass so that the marked
+   * places become neutral; exposure stays.
    *
    * @throws IllegalArgumentException when the place is too dark or too coloured
    */
   private static UnaryOperator<Pass> neutralAt(EvaluationContext context, Place place) {
+    double radius = place.sizeMm() * context.frame().pxPerMm() / 2;
+    Optional<NeutralPlace> there =
+        context.pass().get(PLACES).stream()
+            .filter(q -> q.distance(place.x(), place.y()) <= radius)
+            .findFirst();
+    if (there.isPresent()) {
+      return p -> agreed(p.without(there.get()));
+    }
     double[] mean = Places.meanLight(context.below(), context.frame(), place);
     double[] shift = Adaptation.neutralising(mean[0], mean[1], mean[2]);
-    return p ->
-        p.with(MIRED, rounded(shift[0], 10))
-            .with(DUV, rounded(shift[1], 1e4))
-            .with(PLACE, Optional.of(place));
+    double light = WorkingSpace.luminance((float) mean[0], (float) mean[1], (float) mean[2]);
+    NeutralPlace found =
+        new NeutralPlace(
+            0, place.x(), place.y(), place.sizeMm(), shift[0], shift[1], light, Extra.NONE);
+    return p -> {
+      List<NeutralPlace> all = new ArrayList<>(p.get(PLACES));
+      all.add(found.withId(PLACES.nextId(all)));
+      return agreed(p.with(PLACES, all).with(PLACE, Optional.empty()));
+    };
+  }
+
+  /** Set by its marked places, while there are any. */
+  private static Pass agreed(Pass p) {
+    List<NeutralPlace> all = p.get(PLACES);
+    return all.isEmpty() ? p : against(p, together(all));
   }
 
   @Override

@@ -1,12 +1,24 @@
 package carezza.pass.light;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
+import carezza.area.Area;
+import carezza.color.Adaptation;
+import carezza.color.ColorEncoding;
+import carezza.engine.Engine;
+import carezza.engine.TileCache;
 import carezza.image.Rect;
+import carezza.image.SourcePicture;
+import carezza.pass.Action;
 import carezza.pass.Finding;
+import carezza.pass.Mark;
+import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.reading.Reading;
 import carezza.setting.NumberField;
+import carezza.setting.Place;
+import carezza.setting.Settings;
 import carezza.sheet.Kinds;
 import carezza.sheet.KnownSheet;
 import carezza.sheet.RunSheet;
@@ -65,5 +77,96 @@ public class NeutralTest {
         .isEqualTo(mired.min());
     assertThat(NEUTRAL.start(1, new KnownSheet(Pictures.pinned(), SOURCE, List.of())).settings())
         .isEqualTo(NEUTRAL.neutral());
+  }
+
+  // ---- marked places
+
+  private static final int SIDE = 300;
+
+  /** Grey steps in a warm light; a patch of another colour is no grey. */
+  private static Engine steps() {
+    double[] light = Adaptation.shift(30, 0.004).times(1, 1, 1);
+    float[] m = ColorEncoding.srgb().toWorking().inverse().floats();
+    ColorEncoding to = ColorEncoding.srgb();
+    SourcePicture p = new SourcePicture(SIDE, SIDE, 16, 3);
+    for (int y = 0; y < SIDE; y++) {
+      for (int x = 0; x < SIDE; x++) {
+        double v = x < 100 ? 0.02 : x < 200 ? 0.2 : 0.55;
+        double[] c = {v * light[0], v * light[1] * (y < 200 ? 1 : 0.9), v * light[2]};
+        for (int k = 0; k < 3; k++) {
+          double q = m[3 * k] * c[0] + m[3 * k + 1] * c[1] + m[3 * k + 2] * c[2];
+          p.setCode(k, x, y, to.encode(k, 16, (float) q));
+        }
+      }
+    }
+    return new Engine(p, to, new TileCache(1 << 24));
+  }
+
+  private static Pass marked(Engine e, Pass p, double x, double y) {
+    Action.PointAt point = (Action.PointAt) p.kind().actions().get(1);
+    RunSheet s = Pictures.pinned().withPasses(List.of(p));
+    return point
+        .found()
+        .at(e.view(s, () -> false).contextFor(p), new Place(x, y, point.sizeMm()))
+        .apply(p);
+  }
+
+  private static List<Action.Offer> offers(Engine e, Pass p) {
+    RunSheet s = Pictures.pinned().withPasses(List.of(p));
+    Action.Choose lights = (Action.Choose) p.kind().actions().get(0);
+    return lights.found().in(e.view(s, () -> false).contextFor(p)).stream()
+        .filter(o -> o.key().startsWith("light.marked"))
+        .toList();
+  }
+
+  @Test
+  public void severalPlacesAgreeOnTheLight() {
+    Engine e = steps();
+    Pass p = Pass.start(1, NEUTRAL, Area.WHOLE);
+    for (double x : new double[] {50, 150, 250}) {
+      p = marked(e, p, x, 100);
+    }
+    assertThat(p.items(Mark.class)).hasSize(3);
+    assertThat(p.value("mired")).isCloseTo(-30, within(0.5));
+    assertThat(p.value("duv")).isCloseTo(-0.004, within(3e-4));
+    List<Action.Offer> all = offers(e, p);
+    assertThat(all)
+        .extracting(Action.Offer::key)
+        .containsExactly(
+            "light.marked", "light.marked.dark", "light.marked.middle", "light.marked.light");
+    assertThat(all.get(0).figures().get(0)).isCloseTo(30, within(0.5));
+    assertThat(all.get(0).figures().get(3)).as("they agree").isGreaterThan(95);
+    Pass alone = all.get(2).how().apply(p);
+    assertThat(alone.value("mired")).isCloseTo(-30, within(0.5));
+  }
+
+  @Test
+  public void onesThatDifferAreShownAndCanBeTakenBack() {
+    Engine e = steps();
+    Pass p = marked(e, marked(e, Pass.start(1, NEUTRAL, Area.WHOLE), 250, 100), 250, 260);
+    assertThat(offers(e, p).get(0).figures().get(3)).as("they differ").isLessThan(40);
+    assertThat(p.value("duv")).isNotCloseTo(-0.004, within(0.002));
+    Pass without = marked(e, p, 251, 259);
+    assertThat(without.items(Mark.class)).hasSize(1);
+    assertThat(without.value("duv")).isCloseTo(-0.004, within(3e-4));
+  }
+
+  /** A dark place tells a fifth to all of what a middle one tells. */
+  @Test
+  public void theDarkCountsLess() {
+    Engine e = steps();
+    Pass p = marked(e, Pass.start(1, NEUTRAL, Area.WHOLE), 150, 100);
+    double right = p.value("duv");
+    double dark = marked(e, Pass.start(1, NEUTRAL, Area.WHOLE), 50, 260).value("duv");
+    double both = marked(e, p, 50, 260).value("duv");
+    assertThat((both - right) / (dark - right)).isCloseTo(0.4 / 1.4, within(0.05));
+  }
+
+  @Test
+  public void documentsWithoutMarksAreWrittenAsBefore() {
+    Settings s = Settings.start(NEUTRAL.fields());
+    assertThat(s.write().has("neutrals")).isFalse();
+    Pass p = marked(steps(), Pass.start(1, NEUTRAL, Area.WHOLE), 150, 100);
+    assertThat(Settings.read(NEUTRAL.fields(), p.settings().write())).isEqualTo(p.settings());
   }
 }

@@ -1,0 +1,134 @@
+package carezza.pass.light;
+
+import carezza.image.Hash;
+import carezza.pass.Mark;
+import carezza.setting.Extra;
+import carezza.setting.ItemsField;
+import carezza.setting.Json;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * A place that should be neutral, and what was found there: the shift that makes it so and how much
+ * it tells. What was found stays as it is, like every finding.
+ *
+ * @param id unique in its list
+ * @param x0 source pixels
+ * @param y0 source pixels
+ * @param sizeMm diameter
+ * @param mired shift that makes it neutral
+ * @param duv shift that makes it neutral
+ * @param light its luminance, 1 at white
+ * @param extra what a newer version knows of it
+ */
+record NeutralPlace(
+    long id,
+    double x0,
+    double y0,
+    double sizeMm,
+    double mired,
+    double duv,
+    double light,
+    Extra extra)
+    implements Mark {
+  static final ItemsField.Form<NeutralPlace> FORM = new PlaceForm();
+
+  /** Below the first a place is dark, from the second on it is light. */
+  private static final double DARK = 0.05;
+
+  private static final double LIGHT = 0.4;
+
+  /** Light from which a channel is near its end, so that its colour is no longer the light's. */
+  private static final double NEAR_END = 0.9;
+
+  /** What the darkest and the most nearly blown places tell, against others. */
+  private static final double LEAST_WEIGHT = 0.2;
+
+  NeutralPlace {
+    if (!(sizeMm > 0) || !Double.isFinite(x0 + y0 + mired + duv + light)) {
+      throw new IllegalArgumentException("a neutral place must have a size and finite numbers");
+    }
+  }
+
+  @Override
+  public double x1() {
+    return x0;
+  }
+
+  @Override
+  public double y1() {
+    return y0;
+  }
+
+  @Override
+  public double dx() {
+    return 0;
+  }
+
+  @Override
+  public double dy() {
+    return 0;
+  }
+
+  NeutralPlace withId(long other) {
+    return new NeutralPlace(other, x0, y0, sizeMm, mired, duv, light, extra);
+  }
+
+  /** Dark, middle or light. */
+  String tone() {
+    return light < DARK ? "dark" : light < LIGHT ? "middle" : "light";
+  }
+
+  /** In the dark noise and stray light count, near the end of the scale what is cut off. */
+  double weight() {
+    double w = light < DARK ? light / DARK : light > NEAR_END ? LEAST_WEIGHT : 1;
+    return Math.max(LEAST_WEIGHT, w);
+  }
+
+  private static final class PlaceForm implements ItemsField.Form<NeutralPlace> {
+    private static final List<String> NUMBERS = List.of("x", "y", "mm", "mired", "duv", "light");
+
+    @Override
+    public void addTo(Hash h, NeutralPlace p) {
+      h.add(p.x0).add(p.y0).add(p.sizeMm).add(p.mired).add(p.duv).add(p.light);
+    }
+
+    @Override
+    public ObjectNode write(NeutralPlace p) {
+      double[] v = {p.x0, p.y0, p.sizeMm, p.mired, p.duv, p.light};
+      ObjectNode o = Json.F.objectNode().put("id", p.id);
+      for (int k = 0; k < v.length; k++) {
+        o.put(NUMBERS.get(k), v[k]);
+      }
+      p.extra.addTo(o);
+      return o;
+    }
+
+    @Override
+    public NeutralPlace read(JsonNode n) {
+      double[] v =
+          NUMBERS.stream().mapToDouble(k -> Json.number(n.path(k), "neutral " + k)).toArray();
+      long id = (long) Json.number(n.path("id"), "neutral id");
+      Set<String> known = new HashSet<>(NUMBERS);
+      known.add("id");
+      return new NeutralPlace(id, v[0], v[1], v[2], v[3], v[4], v[5], Extra.beyond(n, known));
+    }
+
+    @Override
+    public ObjectNode schema() {
+      ObjectNode o =
+          Json.type("object").put("description", "source pixels; mm: diameter; shift found there");
+      ObjectNode members = o.putObject("properties");
+      members.set("id", Json.type("integer"));
+      o.putArray("required").add("id");
+      for (String k : NUMBERS) {
+        members.set(k, Json.type("number"));
+        o.withArray("required").add(k);
+      }
+      return o;
+    }
+  }
+}
