@@ -102,6 +102,7 @@ final class BenchCommands {
     add("undo", "Ctrl+Z", model::undo);
     add("redo", "Ctrl+Y", model::redo);
     add("takeFace", "", model.faces()::findFaces);
+    add("layOnJob", "", () -> files.layOnJob(model.passes().chosen().get()));
   }
 
   private void chosen(LongConsumer what) {

@@ -5,6 +5,7 @@ import carezza.engine.TileCache;
 import carezza.io.DiskStore;
 import carezza.io.ExportSettings;
 import carezza.io.Exporter;
+import carezza.io.LaidOn;
 import carezza.io.format.InputFormats;
 import carezza.io.format.OutputFormats;
 import carezza.pass.Pass;
@@ -12,6 +13,7 @@ import carezza.sheet.RunSheet;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
@@ -37,6 +39,7 @@ final class FileDesk implements AutoCloseable {
   private static final long MOST_FOUND = 400L << 20;
 
   private final BenchModel model;
+  private final Path userData;
   private final Busy busy;
   private final ExecutorService reader = Executors.newSingleThreadExecutor(Painter.daemon("open"));
   private final ExecutorService writer =
@@ -84,7 +87,7 @@ final class FileDesk implements AutoCloseable {
 
   FileDesk(
       BenchModel model, Busy busy, Supplier<Scene> window, UserFolders folders, Screen screen) {
-    Path userData = folders.data();
+    userData = folders.data();
     found = new DiskStore(folders.cache().resolve("found"), MOST_FOUND);
     this.model = model;
     this.busy = busy;
@@ -148,6 +151,45 @@ final class FileDesk implements AutoCloseable {
     } catch (IOException e) {
       return List.of();
     }
+  }
+
+  /** Lays a pass on all other pictures of the folder, after asking. */
+  void layOnJob(long id) {
+    OpenPicture p = model.picture().get();
+    Optional<Pass> laid = p.history().now().pass(id).flatMap(q -> q.kind().forJob(q));
+    Path here = p.file().path().toAbsolutePath();
+    List<Path> others = pictures(here.getParent()).stream().filter(q -> !q.equals(here)).toList();
+    if (laid.isEmpty() || others.isEmpty()) {
+      model.message().set(Words.of(laid.isEmpty() ? "job.notThis" : "job.noOther"));
+      return;
+    }
+    if (!questions.mayLay(KindWords.name(laid.get().kind()), others.size())) {
+      return;
+    }
+    Busy.Task task = busy.begin(Words.of("busy.laying", others.size()));
+    writer.execute(
+        () ->
+            work(task, Failures.What.SAVE, here.getParent(), () -> lay(laid.get(), others, task)));
+  }
+
+  private Runnable lay(Pass pass, List<Path> others, Busy.Task task) {
+    int done = 0;
+    List<String> not = new ArrayList<>();
+    for (Path q : others) {
+      try {
+        if (LaidOn.picture(q, userData, pass)) {
+          done++;
+        } else {
+          not.add(Words.of("job.elsewhere", Failures.name(q)));
+        }
+      } catch (IOException | RuntimeException e) {
+        not.add(Failures.sentence(Failures.What.SAVE, Failures.name(q), e));
+      }
+      task.report((double) (done + not.size()) / others.size());
+    }
+    String sentence = Words.of("job.laid", done);
+    String all = not.isEmpty() ? sentence : sentence + " " + String.join(" ", not);
+    return () -> model.message().set(all);
   }
 
   void open() {

@@ -52,6 +52,7 @@ final class FileMenu extends Button {
             item("closePicture"),
             new SeparatorMenuItem(),
             item("takeFace"),
+            item("layOnJob"),
             new SeparatorMenuItem(),
             roomLight(),
             item("page"),

@@ -44,6 +44,11 @@ final class Questions {
         "exporting.title", Words.of("exporting.text"), "exporting.end", "exporting.stay", false);
   }
 
+  /** Whether a pass may be laid on other pictures, where nothing takes it back. */
+  boolean mayLay(String kind, int pictures) {
+    return go("job.title", Words.of("job.text", kind, pictures), "job.do", "job.stay", false);
+  }
+
   /** Whether a pass may go; Enter says yes, for undo brings it back. */
   boolean mayRemove(String kind, String where) {
     return go(

@@ -70,6 +70,14 @@ public interface PassKind {
     return "";
   }
 
+  /**
+   * A pass as the other pictures of a job are to have it, where it holds for all that were taken in
+   * one light; without places of its own picture.
+   */
+  default Optional<Pass> forJob(Pass p) {
+    return Optional.empty();
+  }
+
   /** What can be done beside setting it. */
   default List<Action> actions() {
     return List.of();

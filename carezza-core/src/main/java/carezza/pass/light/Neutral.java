@@ -1,5 +1,6 @@
 package carezza.pass.light;
 
+import carezza.area.Area;
 import carezza.color.Adaptation;
 import carezza.color.Matrix3;
 import carezza.color.WorkingSpace;
@@ -103,6 +104,17 @@ public final class Neutral implements PassKind {
     return List.of(
         new Action.Choose("lights", Neutral::offers),
         new Action.PointAt("takeNeutral", PLACE.sizeMm(), Neutral::neutralAt, true));
+  }
+
+  /** The light of a card holds for every picture that was taken in it; exposure may differ. */
+  @Override
+  public Optional<Pass> forJob(Pass p) {
+    return Optional.of(
+        p.with(PLACE, Optional.empty())
+            .with(PLACES, List.of())
+            .with(EXPOSURE, 0.0)
+            .withArea(Area.WHOLE)
+            .withOn(true));
   }
 
   /** Begins with the light that is measured, where one can be trusted. */
