@@ -1,8 +1,10 @@
 package carezza.pass;
 
 import carezza.geometry.Framing;
+import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.setting.Settings;
+import java.util.Optional;
 
 /**
  * A kind that changes no pixel: it says which part of the picture is shown and written, and how it
@@ -23,6 +25,13 @@ public interface FramingKind extends PassKind {
   @Override
   default Stage stage() {
     return Stage.FRAME;
+  }
+
+  /** How large the picture is now. */
+  @Override
+  default Optional<Summary> summary(Pass p, Known known) {
+    Rect c = known.framing().canvas();
+    return Optional.of(new Summary("sum.crop", c.w(), c.h()));
   }
 
   @Override

@@ -69,7 +69,16 @@ public final class Exporter {
         render(source, engine, view, settings, threads, f -> progress.accept(RENDERED * f));
     byte[] profile = profile(source, settings);
     AtomicFile.write(
-        out, target -> write(image, settings, profile, source.notes(), out, target, progress));
+        out,
+        target ->
+            write(
+                image,
+                settings,
+                profile,
+                source.notes().sized(image.getWidth(), image.getHeight()),
+                out,
+                target,
+                progress));
     progress.accept(1);
   }
 

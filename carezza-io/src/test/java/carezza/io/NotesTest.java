@@ -102,4 +102,46 @@ public class NotesTest {
       assertThat(PictureReader.read(in).notes().exif()).isEmpty();
     }
   }
+
+  /** The size of the picture in both directories and in the packet, and nothing else. */
+  @Test
+  public void aCropsSizeIsSaid() {
+    for (ByteOrder order : new ByteOrder[] {ByteOrder.LITTLE_ENDIAN, ByteOrder.BIG_ENDIAN}) {
+      ByteBuffer b = ByteBuffer.allocate(80).order(order);
+      b.put((order == ByteOrder.LITTLE_ENDIAN ? "II" : "MM").getBytes(StandardCharsets.US_ASCII));
+      b.putShort((short) 42).putInt(8).putShort((short) 2);
+      b.putShort((short) 0x0100)
+          .putShort((short) 3)
+          .putInt(1)
+          .putShort((short) 4000)
+          .putShort((short) 0);
+      b.putShort((short) 0x8769).putShort((short) 4).putInt(1).putInt(44);
+      b.putInt(0);
+      b.position(44);
+      b.putShort((short) 2);
+      b.putShort((short) 0xa002).putShort((short) 4).putInt(1).putInt(4000);
+      b.putShort((short) 0xa003)
+          .putShort((short) 3)
+          .putInt(1)
+          .putShort((short) 3000)
+          .putShort((short) 0);
+      b.putInt(0);
+      String packet = "<a exif:PixelXDimension=\"4000\"><exif:PixelYDimension>3000</a>";
+      Notes n = new Notes(b.array(), packet.getBytes(StandardCharsets.UTF_8)).sized(70000, 1500);
+      ByteBuffer now = ByteBuffer.wrap(n.exif()).order(order);
+      assertThat(now.getInt(46 + 8)).isEqualTo(70000);
+      assertThat(now.getShort(58 + 8)).isEqualTo((short) 1500);
+      assertThat(new String(n.xmp(), StandardCharsets.UTF_8))
+          .isEqualTo("<a exif:PixelXDimension=\"70000\"><exif:PixelYDimension>1500</a>");
+    }
+  }
+
+  @Test
+  public void notesThatPointNowhereKeepTheirBytes() {
+    byte[] exif = exif(ByteOrder.BIG_ENDIAN);
+    ByteBuffer b = ByteBuffer.wrap(exif);
+    b.putShort(10, (short) 0x8769).putInt(10 + 8, Integer.MAX_VALUE);
+    assertThat(new Notes(exif, new byte[0]).sized(3, 4).exif()).isEqualTo(exif);
+    assertThat(Notes.NONE.sized(3, 4)).isEqualTo(Notes.NONE);
+  }
 }

@@ -1,6 +1,5 @@
 package carezza.app.edit;
 
-import carezza.color.ColorEncoding;
 import carezza.color.Oklab;
 import carezza.pass.Histogram;
 import carezza.setting.HueRange;
@@ -42,9 +41,6 @@ final class HueDisc extends Region {
 
   /** Share of the fullest cell that skin has where its outline goes. */
   private static final double OF_SKIN = 0.04;
-
-  private static final ColorEncoding SRGB = ColorEncoding.srgb();
-  private static final float[] TO_SRGB = SRGB.toWorking().inverse().floats();
 
   private final BiConsumer<List<HueRange>, Boolean> on;
   private final Canvas canvas = new Canvas(SIDE, SIDE);
@@ -257,13 +253,7 @@ final class HueDisc extends Region {
     float[] rgb = new float[3];
     double h = Math.toRadians(hue);
     Oklab.toLight(PAINTED, (float) (chroma * Math.cos(h)), (float) (chroma * Math.sin(h)), rgb);
-    double[] v = new double[3];
-    for (int k = 0; k < 3; k++) {
-      float light =
-          TO_SRGB[3 * k] * rgb[0] + TO_SRGB[3 * k + 1] * rgb[1] + TO_SRGB[3 * k + 2] * rgb[2];
-      v[k] = SRGB.encode(k, 8, light) / 255.0;
-    }
-    return Color.color(v[0], v[1], v[2]);
+    return Swatch.colour(rgb);
   }
 
   private static double chroma(double outward) {

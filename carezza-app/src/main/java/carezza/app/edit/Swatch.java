@@ -9,7 +9,8 @@ import javafx.scene.shape.Rectangle;
 
 /** A colour as it looks on an sRGB screen. */
 final class Swatch extends Rectangle {
-  private static final float[] TO_SRGB = ColorEncoding.srgb().toWorking().inverse().floats();
+  private static final ColorEncoding SRGB = ColorEncoding.srgb();
+  private static final float[] TO_SRGB = SRGB.toWorking().inverse().floats();
 
   Swatch(String name) {
     super(36, 16);
@@ -20,11 +21,16 @@ final class Swatch extends Rectangle {
   void show(Colour c) {
     float[] rgb = new float[3];
     CieLab.toLight((float) c.l(), (float) c.a(), (float) c.b(), rgb);
+    setFill(colour(rgb));
+  }
+
+  /** Working-space light on an sRGB screen. */
+  static Color colour(float[] rgb) {
     int[] code = new int[3];
     for (int k = 0; k < 3; k++) {
       float v = TO_SRGB[3 * k] * rgb[0] + TO_SRGB[3 * k + 1] * rgb[1] + TO_SRGB[3 * k + 2] * rgb[2];
-      code[k] = ColorEncoding.srgb().encode(k, 8, v);
+      code[k] = SRGB.encode(k, 8, v);
     }
-    setFill(Color.rgb(code[0], code[1], code[2]));
+    return Color.rgb(code[0], code[1], code[2]);
   }
 }

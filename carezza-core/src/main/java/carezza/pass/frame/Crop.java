@@ -7,10 +7,8 @@ import carezza.image.Rect;
 import carezza.pass.Action;
 import carezza.pass.Frame;
 import carezza.pass.FramingKind;
-import carezza.pass.Known;
 import carezza.pass.Pass;
 import carezza.pass.PassTool;
-import carezza.pass.Summary;
 import carezza.setting.ChoiceField;
 import carezza.setting.Field;
 import carezza.setting.FlagField;
@@ -19,7 +17,6 @@ import carezza.setting.Settings;
 import carezza.setting.Unit;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.function.Predicate;
 
 /**
@@ -96,13 +93,6 @@ public final class Crop implements FramingKind {
   @Override
   public List<Action> actions() {
     return List.of(new Action.DrawLine("drawLevel", Crop::levelled));
-  }
-
-  /** How large the picture is now. */
-  @Override
-  public Optional<Summary> summary(Pass p, Known known) {
-    Rect c = known.framing().canvas();
-    return Optional.of(new Summary("sum.crop", c.w(), c.h()));
   }
 
   @Override

@@ -7,9 +7,7 @@ import carezza.pass.Action;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Frame;
 import carezza.pass.FramingKind;
-import carezza.pass.Known;
 import carezza.pass.Pass;
-import carezza.pass.Summary;
 import carezza.setting.Field;
 import carezza.setting.NumberField;
 import carezza.setting.Settings;
@@ -17,7 +15,6 @@ import carezza.setting.Unit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 
 /**
  * A plain backdrop goes on beyond the picture's borders ({@link carezza.field.Continued}). How
@@ -64,12 +61,6 @@ public final class Extend implements FramingKind {
   @Override
   public List<Action> actions() {
     return List.of(new Action.Choose("plainSides", Extend::offers));
-  }
-
-  @Override
-  public Optional<Summary> summary(Pass p, Known known) {
-    Rect c = known.framing().canvas();
-    return Optional.of(new Summary("sum.crop", c.w(), c.h()));
   }
 
   @Override

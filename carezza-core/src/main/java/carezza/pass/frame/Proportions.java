@@ -3,18 +3,14 @@ package carezza.pass.frame;
 import carezza.geometry.Box;
 import carezza.geometry.Framing;
 import carezza.geometry.Projection;
-import carezza.image.Rect;
 import carezza.pass.Frame;
 import carezza.pass.FramingKind;
-import carezza.pass.Known;
 import carezza.pass.Pass;
-import carezza.pass.Summary;
 import carezza.setting.Field;
 import carezza.setting.NumberField;
 import carezza.setting.Settings;
 import carezza.setting.Unit;
 import java.util.List;
-import java.util.Optional;
 
 /**
  * Width, height and perspective of the whole picture: it is scaled about the middle of its canvas,
@@ -47,12 +43,6 @@ public final class Proportions implements FramingKind {
   @Override
   public List<String> affects() {
     return List.of("faceStretch");
-  }
-
-  @Override
-  public Optional<Summary> summary(Pass p, Known known) {
-    Rect c = known.framing().canvas();
-    return Optional.of(new Summary("sum.crop", c.w(), c.h()));
   }
 
   @Override

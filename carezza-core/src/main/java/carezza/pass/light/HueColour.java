@@ -13,6 +13,7 @@ import carezza.pass.Histogram;
 import carezza.pass.Known;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
+import carezza.pass.Places;
 import carezza.pass.Stage;
 import carezza.pass.Summary;
 import carezza.pass.Weighted;
@@ -107,21 +108,9 @@ public final class HueColour implements PassKind {
   }
 
   private static UnaryOperator<Pass> picked(EvaluationContext context, Place place) {
-    double r = Math.max(1, place.sizeMm() * context.frame().pxPerMm() / 2);
-    Rect at = Rect.ofDisc(place.x(), place.y(), r).intersect(context.below().bounds(0));
-    if (at.isEmpty()) {
-      throw new IllegalArgumentException(
-          "place = " + place.x() + ", " + place.y() + ", must be in the picture");
-    }
-    RgbBlock b = context.below().read(0, at);
-    float[] mean = new float[3];
-    for (int c = 0; c < 3; c++) {
-      for (float v : b.channel(c)) {
-        mean[c] += v / b.size();
-      }
-    }
+    double[] mean = Places.meanLight(context.below(), context.frame(), place);
     float[] lab = new float[3];
-    Oklab.of(mean[0], mean[1], mean[2], lab);
+    Oklab.of((float) mean[0], (float) mean[1], (float) mean[2], lab);
     double hue = Math.rint(Math.toDegrees(Math.atan2(lab[2], lab[1])));
     return p -> {
       List<HueRange> all = new ArrayList<>(p.get(RANGES));
