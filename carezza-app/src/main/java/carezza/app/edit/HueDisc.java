@@ -16,6 +16,7 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.Background;
 import javafx.scene.layout.Region;
 import javafx.scene.paint.Color;
 
@@ -36,14 +37,20 @@ final class HueDisc extends Region {
 
   private static final double TWICE = 0.3;
 
-  /** Lightness of Oklab in which colours are painted. */
-  private static final float PAINTED = 0.5f;
+  /** Lightness of Oklab in which colours are painted, on a light card and on a dark one. */
+  private static final float ON_LIGHT = 0.5f;
+
+  private static final float ON_DARK = 0.72f;
+
+  /** Brightness from which a card is light. */
+  private static final double LIGHT_CARD = 0.45;
 
   /** Share of the fullest cell that skin has where its outline goes. */
   private static final double OF_SKIN = 0.04;
 
   private final BiConsumer<List<HueRange>, Boolean> on;
   private final Canvas canvas = new Canvas(SIDE, SIDE);
+  private final Region ground = new Region();
   private final IntegerProperty chosen = new SimpleIntegerProperty();
   private Optional<Histogram> counted = Optional.empty();
   private List<HueRange> ranges = List.of();
@@ -58,7 +65,9 @@ final class HueDisc extends Region {
     getStyleClass().addAll("bar", "hue-disc");
     canvas.setManaged(false);
     canvas.setMouseTransparent(true);
-    getChildren().add(canvas);
+    ground.getStyleClass().add("curve-ground");
+    ground.backgroundProperty().addListener((o, a, b) -> draw());
+    getChildren().addAll(ground, canvas);
     setFocusTraversable(true);
     setAccessibleRole(AccessibleRole.SLIDER);
     setAccessibleText(name);
@@ -249,11 +258,21 @@ final class HueDisc extends Region {
     }
   }
 
-  private static Color colour(double hue, double chroma) {
+  private Color colour(double hue, double chroma) {
+    float painted = isOnDark() ? ON_DARK : ON_LIGHT;
     float[] rgb = new float[3];
     double h = Math.toRadians(hue);
-    Oklab.toLight(PAINTED, (float) (chroma * Math.cos(h)), (float) (chroma * Math.sin(h)), rgb);
+    Oklab.toLight(painted, (float) (chroma * Math.cos(h)), (float) (chroma * Math.sin(h)), rgb);
     return Swatch.colour(rgb);
+  }
+
+  /** By what the style lays under a curve. */
+  private boolean isOnDark() {
+    Background b = ground.getBackground();
+    return b != null
+        && !b.getFills().isEmpty()
+        && b.getFills().get(0).getFill() instanceof Color c
+        && c.getBrightness() < LIGHT_CARD;
   }
 
   private static double chroma(double outward) {
