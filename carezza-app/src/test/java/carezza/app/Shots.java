@@ -134,6 +134,7 @@ public final class Shots extends Application {
 
   /** A picture levelled and cut, and the hues of its backdrop. */
   private void frame() throws Exception {
+    fx(() -> bench.files().save());
     open("ilse");
     fx(() -> bench.model().passes().add(Kinds.of("crop")));
     long crop = bench.model().passes().chosen().get();
