@@ -28,7 +28,7 @@ final class ScreenProfile {
     this.model = model;
     this.habits = habits;
     this.window = window;
-    habits.text(HABIT).ifPresent(p -> take(Path.of(p)));
+    habits.text(HABIT).ifPresent(p -> set(Path.of(p)));
   }
 
   /** Asks for a profile's file. */
@@ -45,16 +45,23 @@ final class ScreenProfile {
 
   /** Shows the picture through a profile; what cannot be used is said, and nothing changes. */
   void take(Path file) {
+    if (set(file)) {
+      habits.setText(HABIT, file.toAbsolutePath().toString());
+      model.message().set(Words.of("screen.taken", model.looking().screen().get().name()));
+    }
+  }
+
+  private boolean set(Path file) {
     try {
       if (Files.size(file) > MOST_BYTES) {
         throw new IOException(Words.of("screen.large"));
       }
-      ScreenEncoding screen = new ScreenEncoding(IccProfile.encoding(Files.readAllBytes(file)));
-      model.looking().screen().set(screen);
-      habits.setText(HABIT, file.toAbsolutePath().toString());
-      model.message().set(Words.of("screen.taken", screen.name()));
+      byte[] icc = Files.readAllBytes(file);
+      model.looking().screen().set(new ScreenEncoding(IccProfile.encoding(icc)));
+      return true;
     } catch (IOException | IllegalArgumentException e) {
       model.message().set(Words.of("screen.unusable", Failures.name(file), reason(e)));
+      return false;
     }
   }
 

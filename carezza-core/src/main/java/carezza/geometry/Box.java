@@ -33,11 +33,6 @@ public record Box(double left, double top, double right, double bottom) {
     return new Box(r.x(), r.y(), r.right(), r.bottom());
   }
 
-  /** The box between two corners, in whichever order. */
-  public static Box between(double x0, double y0, double x1, double y1) {
-    return new Box(Math.min(x0, x1), Math.min(y0, y1), Math.max(x0, x1), Math.max(y0, y1));
-  }
-
   public double w() {
     return right - left;
   }

@@ -4,6 +4,7 @@
  *
  * <p>A <i>canvas</i> has pixels of its own; {@link carezza.geometry.Projection} leads from them to
  * source pixels, {@link carezza.geometry.Framing} says which of them there are. What is seen or
- * written is brought there once, after all passes. Pixels themselves are not computed here.
+ * written is brought there once, after all passes. What passes do with pixels does not belong here,
+ * only the light between them.
  */
 package carezza.geometry;

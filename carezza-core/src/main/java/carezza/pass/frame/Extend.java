@@ -18,8 +18,7 @@ import java.util.Locale;
 
 /**
  * A plain backdrop goes on beyond the picture's borders ({@link carezza.field.Continued}). How
- * plain it is along each border is measured, and only plain ones are offered: nearly all of the
- * border is backdrop, and colours along it stand near those of their neighbourhood.
+ * plain it is along each border is measured ({@link Purity}), and only plain ones are offered.
  */
 public final class Extend implements FramingKind {
   private static final NumberField[] SIDES = {
@@ -28,11 +27,6 @@ public final class Extend implements FramingKind {
 
   /** What is offered for a plain side, percent. */
   private static final double OFFERED = 10;
-
-  /**
-   * CIEDE2000 within which 95 of 100 places along a plain border stand from their neighbourhood.
-   */
-  private static final double PLAIN = 2;
 
   private static NumberField side(String key) {
     return new NumberField(key, Unit.PERCENT, 0, 50, 0, 0.5).useful(0, 20);

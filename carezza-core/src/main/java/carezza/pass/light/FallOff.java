@@ -46,7 +46,7 @@ public final class FallOff implements PassKind {
 
   @Override
   public List<String> affects() {
-    return List.of("pull", "skinExposure", "focus");
+    return List.of("pull", "skinExposure");
   }
 
   @Override

@@ -115,7 +115,7 @@ public final class HueColour implements PassKind {
     return p -> {
       List<HueRange> all = new ArrayList<>(p.get(RANGES));
       if (all.size() == HueRangesField.MOST) {
-        all.remove(0);
+        return p;
       }
       all.add(HueRange.about(hue));
       return p.with(RANGES, all);
@@ -200,24 +200,21 @@ public final class HueColour implements PassKind {
           float[] move = new float[3];
           float[] gain = new float[w.length];
           for (int i = 0; i < w.length; i++) {
+            if (w[i] == 0) {
+              continue;
+            }
             Oklab.of(red[i], green[i], blue[i], lab);
             float chroma = (float) Math.sqrt(lab[1] * lab[1] + lab[2] * lab[2]);
             ranges.at(lab[1], lab[2], chroma, move);
-            float angle = w[i] * move[0];
             float k = (1 + w[i] * move[1]) * (1 + w[i] * at(table, chroma));
             gain[i] = w[i] * move[2] * Math.min(1, chroma / COLOURED);
-            float sin = sin(angle);
-            float cos = cos(angle);
-            if (w[i] != 0) {
-              Oklab.toLight(
-                  lab[0],
-                  k * (cos * lab[1] - sin * lab[2]),
-                  k * (sin * lab[1] + cos * lab[2]),
-                  lab);
-              red[i] = lab[0];
-              green[i] = lab[1];
-              blue[i] = lab[2];
-            }
+            float sin = sin(w[i] * move[0]);
+            float cos = cos(w[i] * move[0]);
+            Oklab.toLight(
+                lab[0], k * (cos * lab[1] - sin * lab[2]), k * (sin * lab[1] + cos * lab[2]), lab);
+            red[i] = lab[0];
+            green[i] = lab[1];
+            blue[i] = lab[2];
           }
           Mixing.gain(gain, 1, red, green, blue);
         });

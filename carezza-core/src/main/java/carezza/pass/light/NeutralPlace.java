@@ -41,7 +41,7 @@ record NeutralPlace(
 
   private static final double LIGHT = 0.4;
 
-  /** Light from which a channel is near its end, so that its colour is no longer the light's. */
+  /** Luminance from which a channel may be at its end, so that its colour is not the light's. */
   private static final double NEAR_END = 0.9;
 
   /** What the darkest and the most nearly blown places tell, against others. */

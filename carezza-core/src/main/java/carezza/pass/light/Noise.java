@@ -58,9 +58,10 @@ public final class Noise implements PassKind {
     return 1;
   }
 
+  /** None: what is measured compares with the picture after Light. */
   @Override
   public List<String> affects() {
-    return List.of("focus");
+    return List.of();
   }
 
   @Override
