@@ -37,12 +37,12 @@ final class BoxOfPass implements BoxTool.Boxed {
   private static Optional<Chosen> of(BenchModel model, RunSheet s) {
     return s.pass(model.passes().chosen().get())
         .filter(Pass::on)
-        .filter(p -> p.kind().tool() instanceof PassTool.Box)
+        .filter(p -> p.kind().tool() instanceof PassTool.Boxed)
         .map(
             p ->
                 new Chosen(
                     p,
-                    ((PassTool.Box) p.kind().tool()).does(),
+                    ((PassTool.Boxed) p.kind().tool()).does(),
                     s.framingBelow(p.id(), model.picture().get().file().picture().bounds())));
   }
 

@@ -459,7 +459,7 @@ final class FileDesk implements AutoCloseable {
                   Exporter.export(
                       p.file(),
                       p.engine(),
-                      p.engine().view(now, task::isCancelled).prepared().readOnce(),
+                      p.engine().view(now, task::isCancelled).prepared(),
                       settings,
                       file,
                       Math.max(1, Runtime.getRuntime().availableProcessors()),

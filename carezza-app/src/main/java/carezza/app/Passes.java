@@ -145,7 +145,7 @@ public final class Passes {
     if (t instanceof PassTool.Marks) {
       return Optional.of(marks);
     }
-    if (t instanceof PassTool.Box) {
+    if (t instanceof PassTool.Boxed) {
       return Optional.of(box);
     }
     return Optional.empty();

@@ -72,7 +72,7 @@ final class RenderCommand implements Callable<Integer> {
     Exporter.export(
         l.picture(),
         l.engine(),
-        l.engine().view(l.sheet(), () -> false).prepared().readOnce(),
+        l.engine().view(l.sheet(), () -> false).prepared(),
         s,
         out,
         Math.max(1, threads),

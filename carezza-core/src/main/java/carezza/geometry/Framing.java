@@ -12,9 +12,6 @@ import carezza.image.Rect;
  *     extended
  */
 public record Framing(Rect canvas, Projection toSource, Rect there) {
-  /** Steps of halving in which a box is fitted; leaves a ten-thousandth of a pixel. */
-  private static final int HALVINGS = 48;
-
   public Framing {
     if (canvas.isEmpty()) {
       throw new IllegalArgumentException("canvas = " + canvas + ", must hold a pixel");
@@ -112,19 +109,6 @@ public record Framing(Rect canvas, Projection toSource, Rect there) {
 
   /** The largest box of the same middle and proportions, no larger, that is full of picture. */
   public Box filled(Box b) {
-    if (isFull(b)) {
-      return b;
-    }
-    double low = 0;
-    double high = 1;
-    for (int i = 0; i < HALVINGS; i++) {
-      double k = (low + high) / 2;
-      if (isFull(b.scaled(k))) {
-        low = k;
-      } else {
-        high = k;
-      }
-    }
-    return b.scaled(low);
+    return b.scaled(Reach.along(k -> isFull(b.scaled(k))));
   }
 }

@@ -1,5 +1,6 @@
 package carezza.pass;
 
+import carezza.geometry.Box;
 import carezza.geometry.Framing;
 import java.util.List;
 import java.util.function.UnaryOperator;
@@ -36,7 +37,7 @@ public sealed interface PassTool {
     Framing whole(Pass p, Framing below);
 
     /** The box as it is, on that canvas. */
-    carezza.geometry.Box box(Pass p, Framing below);
+    Box box(Pass p, Framing below);
 
     /** The pass with its box moved, as far as there is room. */
     Pass moved(Pass p, Framing below, double dx, double dy);
@@ -56,5 +57,5 @@ public sealed interface PassTool {
   /**
    * @param does what a drag leads to
    */
-  record Box(Boxing does) implements PassTool {}
+  record Boxed(Boxing does) implements PassTool {}
 }

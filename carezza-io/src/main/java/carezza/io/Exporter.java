@@ -65,8 +65,10 @@ public final class Exporter {
       throw new UnreadableFileException(
           out, "this is the original picture, which is never written to; choose another name.");
     }
+    // Squares of a straight canvas are tiles, each read once; those of a turned one share tiles.
+    SheetView read = view.framing().isStraight() ? view.readOnce() : view;
     BufferedImage image =
-        render(source, engine, view, settings, threads, f -> progress.accept(RENDERED * f));
+        render(source, engine, read, settings, threads, f -> progress.accept(RENDERED * f));
     byte[] profile = profile(source, settings);
     AtomicFile.write(
         out,

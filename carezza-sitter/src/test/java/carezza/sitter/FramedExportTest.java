@@ -6,6 +6,7 @@ import carezza.area.Area;
 import carezza.area.Stroke;
 import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
+import carezza.engine.SheetView;
 import carezza.engine.TileCache;
 import carezza.face.FaceMap;
 import carezza.face.Pin;
@@ -22,12 +23,16 @@ import carezza.pass.Pass;
 import carezza.pass.clean.Heals;
 import carezza.pass.clean.SourceSearch;
 import carezza.setting.ChoiceField;
+import carezza.setting.Field;
+import carezza.setting.NumberField;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Random;
 import java.util.function.UnaryOperator;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -153,5 +158,34 @@ public class FramedExportTest {
     }
     assertThat(sum).as("something differs").isGreaterThan(1000);
     return new double[] {sx / sum, sy / sum};
+  }
+
+  /** Small and narrow pictures, whatever is set, can be written. */
+  @Test
+  public void whateverIsSetCanBeWritten() throws IOException {
+    Random random = new Random(12);
+    for (int n = 0; n < 60; n++) {
+      int[] size = new int[][] {{1, 1}, {1, 400}, {300, 2}, {90, 70}}[n % 4];
+      SourcePicture p = new MadeSkin(size[0], size[1], 2, 0.5, n).picture(8);
+      Engine e = new Engine(p, ColorEncoding.srgb(), new TileCache(1L << 24));
+      List<Pass> all = new ArrayList<>();
+      for (String kind : List.of("extend", "crop", "proportions")) {
+        Pass q = pass(all.size() + 1, kind, r -> r);
+        for (Field<?> f : q.kind().fields()) {
+          if (f instanceof NumberField v) {
+            q = q.with(v, v.min() + random.nextDouble() * (v.max() - v.min()));
+          }
+        }
+        all.add(q);
+      }
+      PictureFile file =
+          new PictureFile(Path.of("p.png"), p, ColorEncoding.srgb(), IccProfile.srgb(), List.of());
+      SheetView view = e.view(sheet(all.toArray(Pass[]::new)), () -> false);
+      BufferedImage out =
+          Exporter.render(
+              file, e, view, ExportSettings.usual(OutputFormats.PNG, file), 1, share -> {});
+      assertThat(out.getWidth()).isEqualTo(view.framing().canvas().w());
+      assertThat(out.getHeight()).isEqualTo(view.framing().canvas().h());
+    }
   }
 }

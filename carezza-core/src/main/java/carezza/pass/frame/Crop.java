@@ -3,6 +3,7 @@ package carezza.pass.frame;
 import carezza.geometry.Box;
 import carezza.geometry.Framing;
 import carezza.geometry.Projection;
+import carezza.geometry.Reach;
 import carezza.image.Rect;
 import carezza.pass.Action;
 import carezza.pass.Frame;
@@ -64,9 +65,6 @@ public final class Crop implements FramingKind {
   /** Of each side of the canvas at least this share is left. */
   private static final double LEAST = 0.02;
 
-  /** How near a dragged box comes to where it may go no further, as a share of its way. */
-  private static final double NEAR = 1e-5;
-
   private static final NumberField[] CUTS = {LEFT, TOP, RIGHT, BOTTOM};
   private static final ChoiceField GUIDES =
       new ChoiceField("guides", List.of("thirds", "golden", "diagonals", "middle", "none"));
@@ -97,7 +95,7 @@ public final class Crop implements FramingKind {
 
   @Override
   public PassTool tool() {
-    return new PassTool.Box(new Boxes());
+    return new PassTool.Boxed(new Boxes());
   }
 
   @Override
@@ -135,19 +133,8 @@ public final class Crop implements FramingKind {
   private static Box onPicture(Box b, Framing turned) {
     double dx = turned.middleX() - b.x();
     double dy = turned.middleY() - b.y();
-    double low = 0;
-    double high = 1;
-    Predicate<Double> fits = k -> turned.isFull(b.moved(k * dx, k * dy).scaled(0.5));
-    while (!fits.test(low) && high - low > NEAR) {
-      double k = (low + high) / 2;
-      if (fits.test(k)) {
-        high = k;
-      } else {
-        low = k;
-      }
-    }
-    double k = fits.test(low) ? low : high;
-    return b.moved(k * dx, k * dy);
+    double back = Reach.along(k -> turned.isFull(b.moved((1 - k) * dx, (1 - k) * dy).scaled(0.5)));
+    return b.moved((1 - back) * dx, (1 - back) * dy);
   }
 
   /** Width over height, 0 where any will do. */
@@ -242,17 +229,7 @@ public final class Crop implements FramingKind {
                   && canvas.holds(b.left(), b.top())
                   && canvas.holds(b.right(), b.bottom())
                   && turned.isFull(b);
-      double low = 0;
-      double high = 1;
-      while (!fits.test(to) && high - low > NEAR) {
-        double k = (low + high) / 2;
-        if (fits.test(between(from, to, k))) {
-          low = k;
-        } else {
-          high = k;
-        }
-      }
-      return fits.test(to) ? to : between(from, to, low);
+      return between(from, to, Reach.along(k -> fits.test(between(from, to, k))));
     }
 
     private static Box between(Box a, Box b, double k) {

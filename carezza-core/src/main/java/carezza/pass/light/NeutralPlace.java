@@ -1,15 +1,10 @@
 package carezza.pass.light;
 
-import carezza.image.Hash;
 import carezza.pass.Mark;
 import carezza.setting.Extra;
 import carezza.setting.ItemsField;
-import carezza.setting.Json;
-import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.node.ObjectNode;
-import java.util.HashSet;
+import carezza.setting.NumbersForm;
 import java.util.List;
-import java.util.Set;
 
 /**
  * A place that should be neutral, and what was found there: the shift that makes it so and how much
@@ -34,7 +29,14 @@ record NeutralPlace(
     double light,
     Extra extra)
     implements Mark {
-  static final ItemsField.Form<NeutralPlace> FORM = new PlaceForm();
+  static final ItemsField.Form<NeutralPlace> FORM =
+      new NumbersForm<>(
+          "neutral",
+          "source pixels; mm: diameter; shift found there",
+          List.of("x", "y", "mm", "mired", "duv", "light"),
+          p -> new double[] {p.x0, p.y0, p.sizeMm, p.mired, p.duv, p.light},
+          NeutralPlace::extra,
+          (id, v, extra) -> new NeutralPlace(id, v[0], v[1], v[2], v[3], v[4], v[5], extra));
 
   /** Below the first a place is dark, from the second on it is light. */
   private static final double DARK = 0.05;
@@ -86,49 +88,5 @@ record NeutralPlace(
   double weight() {
     double w = light < DARK ? light / DARK : light > NEAR_END ? LEAST_WEIGHT : 1;
     return Math.max(LEAST_WEIGHT, w);
-  }
-
-  private static final class PlaceForm implements ItemsField.Form<NeutralPlace> {
-    private static final List<String> NUMBERS = List.of("x", "y", "mm", "mired", "duv", "light");
-
-    @Override
-    public void addTo(Hash h, NeutralPlace p) {
-      h.add(p.x0).add(p.y0).add(p.sizeMm).add(p.mired).add(p.duv).add(p.light);
-    }
-
-    @Override
-    public ObjectNode write(NeutralPlace p) {
-      double[] v = {p.x0, p.y0, p.sizeMm, p.mired, p.duv, p.light};
-      ObjectNode o = Json.F.objectNode().put("id", p.id);
-      for (int k = 0; k < v.length; k++) {
-        o.put(NUMBERS.get(k), v[k]);
-      }
-      p.extra.addTo(o);
-      return o;
-    }
-
-    @Override
-    public NeutralPlace read(JsonNode n) {
-      double[] v =
-          NUMBERS.stream().mapToDouble(k -> Json.number(n.path(k), "neutral " + k)).toArray();
-      long id = (long) Json.number(n.path("id"), "neutral id");
-      Set<String> known = new HashSet<>(NUMBERS);
-      known.add("id");
-      return new NeutralPlace(id, v[0], v[1], v[2], v[3], v[4], v[5], Extra.beyond(n, known));
-    }
-
-    @Override
-    public ObjectNode schema() {
-      ObjectNode o =
-          Json.type("object").put("description", "source pixels; mm: diameter; shift found there");
-      ObjectNode members = o.putObject("properties");
-      members.set("id", Json.type("integer"));
-      o.putArray("required").add("id");
-      for (String k : NUMBERS) {
-        members.set(k, Json.type("number"));
-        o.withArray("required").add(k);
-      }
-      return o;
-    }
   }
 }

@@ -6,8 +6,10 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import java.util.ArrayList;
-import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /**
  * How much of each scale of a picture is noise, by tone: standard deviations of {@link Starlet}
@@ -61,32 +63,23 @@ final class NoiseModel {
   }
 
   static NoiseModel of(PixelReader picture) {
-    List<List<List<List<Double>>>> found = new ArrayList<>();
-    for (int p = 0; p < PLANES; p++) {
-      found.add(new ArrayList<>());
-      for (int j = 0; j < SCALES; j++) {
-        found.get(p).add(new ArrayList<>());
-        for (int t = 0; t < TONES; t++) {
-          found.get(p).get(j).add(new ArrayList<>());
-        }
-      }
-    }
-    for (Rect r : patches(picture.bounds(0))) {
-      Plane[] planes = planes(picture.read(0, r));
-      Plane tone = planes[0];
-      for (int p = 0; p < PLANES; p++) {
-        Plane c = planes[p];
-        for (int j = 0; j < SCALES; j++) {
-          Plane next = Starlet.smoothed(c, 1 << j);
-          squares(c, next, tone, found.get(p).get(j));
-          c = next;
-        }
-      }
-    }
+    List<Plane[]> patches =
+        patches(picture.bounds(0)).stream().map(r -> planes(picture.read(0, r))).toList();
     NoiseModel out = new NoiseModel();
     for (int p = 0; p < PLANES; p++) {
+      Plane[] left = new Plane[patches.size()];
+      for (int i = 0; i < left.length; i++) {
+        left[i] = patches.get(i)[p];
+      }
       for (int j = 0; j < SCALES; j++) {
-        out.sigma[p][j] = byTone(found.get(p).get(j));
+        List<List<Double>> found =
+            Stream.generate(() -> (List<Double>) new ArrayList<Double>()).limit(TONES).toList();
+        for (int i = 0; i < left.length; i++) {
+          Plane next = Starlet.smoothed(left[i], 1 << j);
+          squares(left[i], next, patches.get(i)[0], found);
+          left[i] = next;
+        }
+        out.sigma[p][j] = byTone(found);
       }
     }
     return out;
@@ -144,30 +137,27 @@ final class NoiseModel {
     return Math.max(0, Math.min(TONES - 1, root * (float) ((TONES - 1) / BRIGHTEST)));
   }
 
-  /** A tone of which too little is seen has the noise of the nearest that is. */
+  /**
+   * A tone of which too little is seen has the noise of the nearest that is; none where none is.
+   */
   private static float[] byTone(List<List<Double>> found) {
     float[] out = new float[TONES];
-    Arrays.fill(out, Float.NaN);
     for (int t = 0; t < TONES; t++) {
-      double[] all = found.get(t).stream().mapToDouble(v -> v).sorted().toArray();
-      if (all.length >= ENOUGH) {
-        out[t] = (float) (TOO_LOW * all[(int) (FLAT * all.length)]);
-      }
+      int tone = t;
+      out[t] =
+          IntStream.range(0, TONES)
+              .boxed()
+              .filter(u -> found.get(u).size() >= ENOUGH)
+              .min(Comparator.comparingInt(u -> Math.abs(u - tone)))
+              .map(u -> flat(found.get(u)))
+              .orElse(0f);
     }
-    float[] full = new float[TONES];
-    for (int t = 0; t < TONES; t++) {
-      for (int d = 0; d < TONES && Float.isNaN(out[t]); d++) {
-        int below = Math.max(0, t - d);
-        int above = Math.min(TONES - 1, t + d);
-        full[t] = Float.isNaN(out[below]) ? out[above] : out[below];
-        if (!Float.isNaN(full[t])) {
-          break;
-        }
-      }
-      full[t] = Float.isNaN(out[t]) ? full[t] : out[t];
-      full[t] = Float.isNaN(full[t]) ? 0 : full[t];
-    }
-    return full;
+    return out;
+  }
+
+  private static float flat(List<Double> deviations) {
+    double[] all = deviations.stream().mapToDouble(v -> v).sorted().toArray();
+    return (float) (TOO_LOW * all[(int) (FLAT * all.length)]);
   }
 
   /**

@@ -317,10 +317,25 @@ public final class ZoneCurve implements PassKind {
     if (part.isEmpty()) {
       return;
     }
-    Plane[] field = isHeld(p) ? fields(context, OVER, EDGE, b, weight) : new Plane[0];
+    Plane[] field =
+        isHeld(p)
+            ? surround(p, context.frame())
+                .over(
+                    context,
+                    2,
+                    (below, m) -> fields(context, p.get(OVER), EDGE, below, m),
+                    b,
+                    weight)
+            : new Plane[0];
     Plane[] fine =
         isHeld(p) && p.get(TEXTURE) > 0
-            ? fields(context, TEXTURE, TEXTURE_EDGE, b, weight)
+            ? texture(p, context.frame())
+                .over(
+                    context,
+                    2,
+                    (below, m) -> fields(context, p.get(TEXTURE), TEXTURE_EDGE, below, m),
+                    b,
+                    weight)
             : new Plane[0];
     float lifted = lifted(context.light());
     float lights = (float) (p.get(LIGHTS) / 100);
@@ -363,13 +378,6 @@ public final class ZoneCurve implements PassKind {
   private static float lifted(Matrix3 light) {
     double[] w = light.times(1, 1, 1);
     return Tone.of((float) w[0], (float) w[1], (float) w[2]) - Tone.of(1, 1, 1);
-  }
-
-  private static Plane[] fields(
-      EvaluationContext context, NumberField overMm, double edge, RgbBlock b, float[] weight) {
-    double mm = context.pass().get(overMm);
-    return tiles(overMm == OVER ? "tones" : "texture", mm, context.frame())
-        .over(context, 2, (below, m) -> fields(context, mm, edge, below, m), b, weight);
   }
 
   /** Slope and offset by which the surround follows E, smoothed over the window. */

@@ -19,7 +19,7 @@ public class CropTest {
   private static final Framing ALL = Framing.of(new Rect(0, 0, 1200, 1500));
 
   private final Crop crop = new Crop();
-  private final PassTool.Boxing hand = ((PassTool.Box) crop.tool()).does();
+  private final PassTool.Boxing hand = ((PassTool.Boxed) crop.tool()).does();
 
   private Pass crop(String ratio, double level) {
     return Pass.start(1, crop, Area.WHOLE).with(Crop.RATIO, ratio).with(Crop.LEVEL, level);
