@@ -18,13 +18,11 @@ import carezza.app.tool.Tool;
 import carezza.finder.NetFaceFinder;
 import carezza.image.Rect;
 import carezza.pass.Pass;
-import carezza.sheet.RunSheet;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BooleanSupplier;
 import javafx.application.Platform;
 import javafx.beans.property.DoubleProperty;
@@ -92,8 +90,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
   /** All but the card, under what is opened over it. */
   private final StackPane covered = new StackPane();
 
-  /** The newest reading of the colour under the pointer that was not begun. */
-  private final AtomicReference<Runnable> colourWanted = new AtomicReference<>();
+  private final ColourUnderHand colour;
 
   private Runnable unwatch = () -> {};
 
@@ -110,6 +107,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
     keyList = new KeyList(commands);
     finder = new FinderField(new Finder(model, commands, files, goTo), view::requestFocus);
     foot = new FootLine(model, view, files, new FirstLook(model, goTo));
+    colour = new ColourUnderHand(model, view, foot::colour);
     start = new Start(files, commands);
     CardHead head = new CardHead(model, new FileMenu(model, commands, files, desk), files::place);
     card = new JobCard(model, miniatures, head, finder);
@@ -175,7 +173,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
     model.picture().addListener((o, a, b) -> pictureChanged());
     model.faces().offered().addListener((o, a, b) -> showPrompt());
     model.looking().state().addListener((o, a, b) -> arrange());
-    view.addEventHandler(MouseEvent.MOUSE_MOVED, e -> readColour(e.getX(), e.getY()));
+    view.addEventHandler(MouseEvent.MOUSE_MOVED, e -> colour.read(e.getX(), e.getY()));
     showPrompt();
   }
 
@@ -360,29 +358,6 @@ public final class BenchView extends StackPane implements AutoCloseable {
     setStyle(tones.style());
     habits.setDesk(desk.get());
     view.setDesk(model.looking().page().get().orElse(tones.of("desk")));
-  }
-
-  private void readColour(double x, double y) {
-    OpenPicture p = model.picture().get();
-    if (p == null || view.viewport().get() == null) {
-      return;
-    }
-    RunSheet s = model.sheet().get();
-    double sx = view.sourceX(x, y);
-    double sy = view.sourceY(x, y);
-    Runnable read =
-        () -> {
-          Optional<double[]> lab = PictureView.lightAt(p, s, sx, sy);
-          Platform.runLater(() -> foot.colour(lab.orElseGet(() -> new double[0])));
-        };
-    if (colourWanted.getAndSet(read) == null) {
-      model.away(
-          () -> {
-            colourWanted.getAndSet(null).run();
-            return null;
-          },
-          nothing -> {});
-    }
   }
 
   // ---- commands

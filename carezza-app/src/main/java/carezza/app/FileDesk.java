@@ -5,7 +5,6 @@ import carezza.engine.TileCache;
 import carezza.io.DiskStore;
 import carezza.io.ExportSettings;
 import carezza.io.Exporter;
-import carezza.io.LaidOn;
 import carezza.io.format.InputFormats;
 import carezza.io.format.OutputFormats;
 import carezza.pass.Pass;
@@ -13,7 +12,6 @@ import carezza.sheet.RunSheet;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
@@ -22,7 +20,6 @@ import java.util.concurrent.Executors;
 import java.util.function.BooleanSupplier;
 import java.util.function.LongConsumer;
 import java.util.function.Supplier;
-import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.stage.DirectoryChooser;
@@ -39,7 +36,6 @@ final class FileDesk implements AutoCloseable {
   private static final long MOST_FOUND = 400L << 20;
 
   private final BenchModel model;
-  private final Path userData;
   private final Busy busy;
   private final ExecutorService reader = Executors.newSingleThreadExecutor(Painter.daemon("open"));
   private final ExecutorService writer =
@@ -51,6 +47,7 @@ final class FileDesk implements AutoCloseable {
   private final LastFrames lastFrames;
   private final Questions questions;
   private final Recent recent;
+  private final WholeJob wholeJob;
   private final Screen screen;
 
   /** What is being opened; on the interface thread. */
@@ -87,7 +84,7 @@ final class FileDesk implements AutoCloseable {
 
   FileDesk(
       BenchModel model, Busy busy, Supplier<Scene> window, UserFolders folders, Screen screen) {
-    userData = folders.data();
+    Path userData = folders.data();
     found = new DiskStore(folders.cache().resolve("found"), MOST_FOUND);
     this.model = model;
     this.busy = busy;
@@ -98,6 +95,7 @@ final class FileDesk implements AutoCloseable {
     lastFrames = new LastFrames(found, userData, () -> model.looking().screen().get().name());
     questions = new Questions(window);
     recent = new Recent(userData);
+    wholeJob = new WholeJob(model, questions, userData);
     model.whenMemoryIsFull(shelf::clear);
   }
 
@@ -138,58 +136,26 @@ final class FileDesk implements AutoCloseable {
     if (p == null) {
       return Optional.empty();
     }
-    List<Path> all = pictures(p.file().path().toAbsolutePath().getParent());
+    List<Path> all = WholeJob.pictures(p.file().path().toAbsolutePath().getParent());
     int i = all.indexOf(p.file().path().toAbsolutePath());
     return all.size() > 1
         ? Optional.of(all.get(Math.floorMod(i + by, all.size())))
         : Optional.empty();
   }
 
-  static List<Path> pictures(Path folder) {
-    try (Stream<Path> s = Files.list(folder)) {
-      return s.filter(InputFormats::isNamed).map(Path::toAbsolutePath).sorted().toList();
-    } catch (IOException e) {
-      return List.of();
-    }
-  }
-
   /** Lays a pass on all other pictures of the folder, after asking. */
   void layOnJob(long id) {
-    OpenPicture p = model.picture().get();
-    Optional<Pass> laid = p.history().now().pass(id).flatMap(q -> q.kind().forJob(q));
-    Path here = p.file().path().toAbsolutePath();
-    List<Path> others = pictures(here.getParent()).stream().filter(q -> !q.equals(here)).toList();
-    if (laid.isEmpty() || others.isEmpty()) {
-      model.message().set(Words.of(laid.isEmpty() ? "job.notThis" : "job.noOther"));
-      return;
-    }
-    if (!questions.mayLay(KindWords.name(laid.get().kind()), others.size())) {
-      return;
-    }
-    Busy.Task task = busy.begin(Words.of("busy.laying", others.size()));
-    writer.execute(
-        () ->
-            work(task, Failures.What.SAVE, here.getParent(), () -> lay(laid.get(), others, task)));
+    wholeJob.asked(id).ifPresent(this::lay);
   }
 
-  private Runnable lay(Pass pass, List<Path> others, Busy.Task task) {
-    int done = 0;
-    List<String> not = new ArrayList<>();
-    for (Path q : others) {
-      try {
-        if (LaidOn.picture(q, userData, pass)) {
-          done++;
-        } else {
-          not.add(Words.of("job.elsewhere", Failures.name(q)));
-        }
-      } catch (IOException | RuntimeException e) {
-        not.add(Failures.sentence(Failures.What.SAVE, Failures.name(q), e));
-      }
-      task.report((double) (done + not.size()) / others.size());
-    }
-    String sentence = Words.of("job.laid", done);
-    String all = not.isEmpty() ? sentence : sentence + " " + String.join(" ", not);
-    return () -> model.message().set(all);
+  private void lay(WholeJob.Laying l) {
+    Busy.Task task = busy.begin(Words.of("busy.laying", l.others().size()));
+    BenchModel.Work<Runnable> laying =
+        () -> {
+          String said = wholeJob.lay(l, task::report);
+          return () -> model.message().set(said);
+        };
+    writer.execute(() -> work(task, Failures.What.SAVE, l.folder(), laying));
   }
 
   void open() {
@@ -220,7 +186,7 @@ final class FileDesk implements AutoCloseable {
   /** Which of how many pictures of its folder the one on the bench is. */
   String place() {
     Path file = model.picture().get().file().path().toAbsolutePath();
-    List<Path> all = pictures(file.getParent());
+    List<Path> all = WholeJob.pictures(file.getParent());
     int at = all.indexOf(file);
     return at < 0 ? "" : Words.of("card.place", at + 1, all.size());
   }
@@ -234,7 +200,8 @@ final class FileDesk implements AutoCloseable {
    * on the bench stays as it is until the new one stands there.
    */
   void open(Path path) {
-    Path file = Files.isDirectory(path) ? pictures(path).stream().findFirst().orElse(path) : path;
+    Path file =
+        Files.isDirectory(path) ? WholeJob.pictures(path).stream().findFirst().orElse(path) : path;
     Leaving leaving = mayLeave();
     if (leaving == Leaving.STAY) {
       return;

@@ -170,7 +170,7 @@ final class Finder {
   private List<Choice> pictures() {
     Path here = model.picture().get().file().path().toAbsolutePath();
     List<Choice> out = new ArrayList<>();
-    for (Path p : FileDesk.pictures(here.getParent())) {
+    for (Path p : WholeJob.pictures(here.getParent())) {
       if (!p.equals(here)) {
         out.add(
             found(

@@ -1,7 +1,6 @@
 package carezza.app;
 
 import carezza.app.tool.Sight;
-import carezza.color.CieLab;
 import carezza.engine.Engine;
 import carezza.engine.SheetView;
 import carezza.face.Pin;
@@ -494,16 +493,5 @@ public final class PictureView extends Region implements Sight {
 
   Marks marks() {
     return marks;
-  }
-
-  /**
-   * Colour of the picture under a point as far as it is at hand: a pointer that rests on the
-   * picture has nothing computed. Read away from the interface thread by the caller.
-   */
-  static Optional<double[]> lightAt(OpenPicture p, RunSheet s, double x, double y) {
-    return p.engine()
-        .view(s, () -> false)
-        .known((int) Math.floor(x), (int) Math.floor(y))
-        .map(c -> CieLab.of(c[0], c[1], c[2]));
   }
 }

@@ -14,6 +14,8 @@ import carezza.face.Pin;
 import carezza.pass.Action;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
+import carezza.setting.Curve;
+import carezza.setting.CurveField;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import java.io.IOException;
@@ -196,6 +198,29 @@ public class LateResultsTest {
         n -> {});
     come();
     assertThat(model.message().get()).contains("a fault in Carezza");
+  }
+
+  /** What is pulled is found after the hand let go: it is one step, as far as the hand went. */
+  @Test
+  public void aPullThatIsFoundLateIsOneStep() {
+    model.passes().add(Kinds.of("zoneCurve"));
+    Action.PullAt pull =
+        (Action.PullAt) model.passes().chosenPass().orElseThrow().kind().actions().get(0);
+    CurveField zones =
+        (CurveField) model.passes().chosenPass().orElseThrow().kind().fields().get(0);
+    int knots = model.passes().chosenPass().orElseThrow().get(zones).knots().size();
+    model.passes().pull(chosen(), pull);
+    model.tools().down(pen(150, 120, 0));
+    model.tools().moved(pen(150, 80, 10));
+    model.tools().up(pen(150, 20, 20));
+    assertThat(model.tools().taken()).as("let go").isEmpty();
+    assertThat(model.isPreview()).isFalse();
+    come();
+    List<Curve.Knot> now = model.passes().chosenPass().orElseThrow().get(zones).knots();
+    assertThat(now).hasSize(knots + 1);
+    assertThat(now.stream().mapToDouble(Curve.Knot::y).max().orElseThrow()).isEqualTo(0.5);
+    model.undo();
+    assertThat(model.passes().chosenPass().orElseThrow().get(zones).knots()).hasSize(knots);
   }
 
   @Test

@@ -9,7 +9,6 @@ import carezza.setting.ColourField;
 import carezza.setting.CurveField;
 import carezza.setting.Field;
 import carezza.setting.FlagField;
-import carezza.setting.HueRange;
 import carezza.setting.HueRangesField;
 import carezza.setting.ItemsField;
 import carezza.setting.NumberField;
@@ -18,7 +17,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
-import java.util.function.ToDoubleFunction;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -61,7 +59,7 @@ public final class Editors {
       return Optional.of(curve(n, edits));
     }
     if (f instanceof HueRangesField n) {
-      return Optional.of(hues(n, edits));
+      return Optional.of(new HueEditor(n, edits));
     }
     if (f instanceof PlaceField n) {
       return n.isSetByAction() ? Optional.empty() : Optional.of(place(n, edits));
@@ -69,11 +67,11 @@ public final class Editors {
     return Optional.of(items((ItemsField<?>) f));
   }
 
-  private static String name(Field<?> f) {
+  static String name(Field<?> f) {
     return Words.of("parameter." + f.key());
   }
 
-  private static Label rowName(String text) {
+  static Label rowName(String text) {
     Label l = new Label(text);
     l.getStyleClass().add("row-name");
     l.setWrapText(true);
@@ -178,110 +176,6 @@ public final class Editors {
     editor.setId("curve-" + f.key());
     edits.count(f, editor::ground);
     return new Made(new VBox(2, rowName(name(f)), editor), p -> editor.show(p.get(f)));
-  }
-
-  /** The field of hues, and a bar for each number of the chosen range. */
-  private static Editor hues(HueRangesField f, Edits edits) {
-    HueDisc disc = new HueDisc(name(f), (all, done) -> edits.change(p -> p.with(f, all), done));
-    disc.setId("hues-" + f.key());
-    edits.count(f, disc::ground);
-    List<BarRow> rows =
-        List.of(
-            ofRange(f, disc, "width", 0, HueRange.MOST_WIDTH, HueRange::width, HueRange::withWidth),
-            ofRange(
-                f,
-                disc,
-                "soft",
-                HueRange.LEAST_SOFT,
-                HueRange.MOST_SOFT,
-                HueRange::soft,
-                HueRange::withSoft),
-            ofRange(
-                f,
-                disc,
-                "turn",
-                -HueRange.MOST_TURN,
-                HueRange.MOST_TURN,
-                HueRange::turn,
-                HueRange::withTurn),
-            ofRange(
-                f,
-                disc,
-                "richer",
-                -HueRange.MOST_RICHER,
-                HueRange.MOST_RICHER,
-                HueRange::richer,
-                HueRange::withRicher),
-            ofRange(
-                f,
-                disc,
-                "lighter",
-                -HueRange.MOST_LIGHTER,
-                HueRange.MOST_LIGHTER,
-                HueRange::lighter,
-                HueRange::withLighter));
-    Button drop = new Button(Words.of("hues.drop"));
-    drop.setId("hues-drop");
-    drop.getStyleClass().add("quiet");
-    drop.setOnAction(e -> disc.drop());
-    VBox ofChosen = new VBox(2);
-    ofChosen.getChildren().addAll(rows);
-    ofChosen.getChildren().add(drop);
-    Label none = new Label(Words.of("hues.none"));
-    none.setWrapText(true);
-    none.getStyleClass().add("soft");
-    Pass[] shown = new Pass[1];
-    Runnable update =
-        () -> {
-          boolean some = disc.chosenRange().isPresent();
-          ofChosen.setVisible(some);
-          ofChosen.setManaged(some);
-          none.setVisible(!some);
-          none.setManaged(!some);
-          if (some) {
-            rows.forEach(r -> r.update(shown[0]));
-          }
-        };
-    disc.chosen().addListener((o, a, b) -> update.run());
-    return new Made(
-        new VBox(4, rowName(name(f)), disc, ofChosen, none),
-        p -> {
-          shown[0] = p;
-          disc.show(p.get(f));
-          update.run();
-        });
-  }
-
-  private static BarRow ofRange(
-      HueRangesField f,
-      HueDisc disc,
-      String key,
-      double min,
-      double max,
-      ToDoubleFunction<HueRange> get,
-      RangeWith with) {
-    Bar bar =
-        new Bar(
-            Words.of("hues." + key),
-            min,
-            max,
-            Math.max(min, 0),
-            max <= HueRange.MOST_LIGHTER ? 0.05 : 1);
-    bar.setId("bar-" + f.key() + "-" + key);
-    bar.on(
-        v -> disc.chosenRange().ifPresent(r -> disc.change(with.of(r, v), false)),
-        v -> disc.chosenRange().ifPresent(r -> disc.change(with.of(r, v), true)));
-    BarRow row =
-        new BarRow(
-            bar,
-            p -> disc.chosenRange().map(get::applyAsDouble).orElse(0.0),
-            v -> Numbers.plain(v, max <= HueRange.MOST_LIGHTER ? 2 : 0));
-    return min < 0 ? row.below(Words.of("hues." + key + ".below")) : row;
-  }
-
-  /** A range with one of its numbers changed. */
-  private interface RangeWith {
-    HueRange of(HueRange r, double v);
   }
 
   private static Editor place(PlaceField f, Edits edits) {
