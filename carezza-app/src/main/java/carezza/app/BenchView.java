@@ -91,6 +91,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
   private final StackPane covered = new StackPane();
 
   private final ColourUnderHand colour;
+  private boolean sideLies;
 
   private Runnable unwatch = () -> {};
 
@@ -173,6 +174,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
     model.picture().addListener((o, a, b) -> pictureChanged());
     model.faces().offered().addListener((o, a, b) -> showPrompt());
     model.looking().state().addListener((o, a, b) -> arrange());
+    model.settled().addListener((o, a, b) -> followCrop());
     view.addEventHandler(MouseEvent.MOUSE_MOVED, e -> colour.read(e.getX(), e.getY()));
     showPrompt();
   }
@@ -339,14 +341,33 @@ public final class BenchView extends StackPane implements AutoCloseable {
       frame.getChildren().add(s == Looking.State.WHOLE ? card : spine);
     }
     frame.getChildren().add(covered);
-    boolean wide = model.isOpen() && isWide(model.picture().get().framing().canvas());
-    boolean shown = s == Looking.State.WHOLE && model.isOpen();
-    side.lieDown(wide);
-    main.setRight(shown && !wide ? side : null);
-    main.setBottom(shown && wide ? side : null);
+    placeSide();
     right.setBottom(s == Looking.State.PICTURE_ONLY ? null : foot);
     view.requestFocus();
     view.repaint();
+  }
+
+  /** To the right of an upright picture, below one that lies; out of one before into the other. */
+  private void placeSide() {
+    boolean shown = model.looking().state().get() == Looking.State.WHOLE && model.isOpen();
+    boolean lies = lies();
+    side.lieDown(lies);
+    main.setRight(null);
+    main.setBottom(null);
+    main.setRight(shown && !lies ? side : null);
+    main.setBottom(shown && lies ? side : null);
+    sideLies = lies;
+  }
+
+  /** A crop may have made the picture lie. */
+  private void followCrop() {
+    if (lies() != sideLies) {
+      placeSide();
+    }
+  }
+
+  private boolean lies() {
+    return model.isOpen() && isWide(model.picture().get().framing().canvas());
   }
 
   private static boolean isWide(Rect picture) {

@@ -6,8 +6,12 @@ import static org.assertj.core.api.Assertions.within;
 import carezza.geometry.Framing;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
+import carezza.setting.ChoiceField;
+import carezza.setting.FlagField;
 import java.util.List;
+import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
+import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 import org.testfx.util.WaitForAsyncUtils;
 import org.testng.annotations.BeforeClass;
@@ -119,5 +123,40 @@ public class FrameJourneyTest extends BenchWindow {
     until(() -> pass("crop").on());
     settle();
     assertThat(shown()).isEqualTo(framed());
+  }
+
+  /**
+   * Made to lie by its crop, the picture has what lay beside it below; upright again, beside it.
+   */
+  @Test(dependsOnMethods = "mutedAllIsSeenAgain")
+  public void whatLiesBesideThePictureFollowsTheCrop() throws Exception {
+    assertThat(side().getMinX()).isGreaterThan(900);
+    Pass crop = pass("crop");
+    change(crop.id(), "sixteenNine", true);
+    until(() -> side().getMinY() > 400);
+    noWordIsClipped();
+    change(crop.id(), "own", false);
+    until(() -> side().getMinX() > 900);
+    noWordIsClipped();
+  }
+
+  private void change(long id, String ratio, boolean across) throws Exception {
+    WaitForAsyncUtils.asyncFx(
+            () ->
+                bench
+                    .model()
+                    .passes()
+                    .change(
+                        id,
+                        p ->
+                            p.with((ChoiceField) p.settings().field("ratio"), ratio)
+                                .with((FlagField) p.settings().field("across"), across)))
+        .get();
+    settle();
+  }
+
+  private Bounds side() {
+    Node s = robot.lookup(".side").query();
+    return s.localToScene(s.getBoundsInLocal());
   }
 }
