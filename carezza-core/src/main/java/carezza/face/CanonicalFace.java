@@ -11,13 +11,15 @@ import java.util.List;
 
 /**
  * The face that the 468 points of a mesh belong to, looking straight ahead: vertices in cm, x
- * towards the sitter's left, y up, z to the viewer.
+ * towards the sitter's left, y up, z to the viewer, and the triangles between them.
  */
 final class CanonicalFace {
   private static final List<double[]> VERTICES = new ArrayList<>();
+  private static final List<int[]> SIDES;
   private static final int[] OPPOSITE;
 
   static {
+    List<int[]> sides = new ArrayList<>();
     try (InputStream in = CanonicalFace.class.getResourceAsStream("canonical_face.obj");
         BufferedReader lines =
             new BufferedReader(new InputStreamReader(in, StandardCharsets.US_ASCII))) {
@@ -25,11 +27,16 @@ final class CanonicalFace {
         String[] part = line.trim().split("\\s+");
         if (part[0].equals("v")) {
           VERTICES.add(new double[] {number(part[1]), number(part[2]), number(part[3])});
+        } else if (part[0].equals("f")) {
+          for (int k = 1; k <= 3; k++) {
+            sides.add(new int[] {corner(part[k]), corner(part[k % 3 + 1])});
+          }
         }
       }
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
+    SIDES = List.copyOf(sides);
     OPPOSITE = new int[VERTICES.size()];
     for (int i = 0; i < OPPOSITE.length; i++) {
       OPPOSITE[i] = nearestToMirrored(VERTICES.get(i));
@@ -48,6 +55,16 @@ final class CanonicalFace {
       }
     }
     return best;
+  }
+
+  /** The number of a vertex, from 0, of a corner of a triangle as the file has it. */
+  private static int corner(String s) {
+    return Integer.parseInt(s.substring(0, s.indexOf('/'))) - 1;
+  }
+
+  /** The sides of its triangles, most of them twice: numbers of their ends. */
+  static List<int[]> sides() {
+    return SIDES;
   }
 
   static int opposite(int i) {

@@ -28,6 +28,14 @@ public record FaceMap(
   public static final double MEAN_IRIS_MM = 11.7;
   public static final double IRIS_SPREAD = 0.04;
 
+  /** Standard deviations of the turn of a head as it is read, and of an iris's width, a share. */
+  public static final double TURN_ERROR_DEGREES = 4;
+
+  public static final double IRIS_READ = 0.02;
+
+  /** Standard deviations within which 95 of 100 lie. */
+  private static final double COVERS_95 = 1.96;
+
   /** Beyond this the two scales speak of a child, of lenses or of a wrong pin. */
   public static final double MOST_DIFFERENCE = 0.18;
 
@@ -79,11 +87,22 @@ public record FaceMap(
     return (we * eyeScale() + wi * irisScale()) / (we + wi);
   }
 
-  /** One standard deviation of the scale, as a share of it. */
+  /**
+   * How far the scale may be off, as a share of it: so far or less in 95 of 100 sitters. A turned
+   * head's eye distance is known less well, as its turn is known to {@value #TURN_ERROR_DEGREES}
+   * degrees, and an iris is read to {@value #IRIS_READ}.
+   */
   public double relativeError() {
-    return faces.isEmpty()
-        ? SPREAD
-        : 1 / Math.sqrt(1 / (SPREAD * SPREAD) + 1 / (IRIS_SPREAD * IRIS_SPREAD));
+    if (faces.isEmpty()) {
+      return COVERS_95 * SPREAD;
+    }
+    double we = 1 / (SPREAD * SPREAD);
+    double wi = 1 / (IRIS_SPREAD * IRIS_SPREAD);
+    double yaw = Math.toRadians(HeadTurn.of(faces.get(0).mesh()).yawDegrees());
+    double turn = Math.toRadians(TURN_ERROR_DEGREES) * Math.min(3, Math.abs(Math.tan(yaw)));
+    double eyes = we * Math.hypot(SPREAD, turn);
+    double irises = wi * Math.hypot(IRIS_SPREAD, IRIS_READ);
+    return COVERS_95 * Math.hypot(eyes, irises) / (we + wi);
   }
 
   /** How far the scale of the irises lies from that of the eye distance, as a share of it. */

@@ -1,5 +1,6 @@
 package carezza.region;
 
+import carezza.area.Outline;
 import carezza.color.Roots;
 import carezza.color.WorkingSpace;
 import carezza.face.Pin;
@@ -8,6 +9,7 @@ import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import java.util.List;
 
 /**
  * The lightness of an eye, a cube root of light smoothed by 0.15 mm, in mm of the eye: u along the
@@ -17,6 +19,14 @@ import carezza.image.RgbBlock;
 final class EyeLight {
   private static final double LEAST_PX_PER_MM = 5;
   private static final double SMOOTH_MM = 0.15;
+
+  /** Distances from the lids are reckoned so far apart. */
+  private static final double LIDS_STEP_MM = 0.5;
+
+  /** From so far within the lids on a place is as likely seen as not, and how soft that is. */
+  private static final double LIDS_IN_MM = 0;
+
+  private static final double LIDS_MM = 1.5;
 
   /** Beyond the corners that much is read. */
   private static final double AROUND_MM = 8;
@@ -30,14 +40,18 @@ final class EyeLight {
   private final double halfLengthMm;
   private final double guessU;
   private final double guessV;
+  private final Plane beyondLids;
 
   /**
-   * @param first the corner towards the sitter's right, source pixels
-   * @param second the corner towards the sitter's left
+   * @param lids the outline of the opening: a corner, an arc, the other corner half-way, the other
+   *     arc; source pixels
+   * @param towardsLeft whether the first of them is the corner towards the sitter's right
    * @param guess the iris's middle as far as it is known
    * @param pxPerMm source pixels a mm
    */
-  EyeLight(PixelReader picture, Pin first, Pin second, Pin guess, double pxPerMm) {
+  EyeLight(PixelReader picture, List<Pin> lids, boolean towardsLeft, Pin guess, double pxPerMm) {
+    Pin first = lids.get(towardsLeft ? 0 : lids.size() / 2);
+    Pin second = lids.get(towardsLeft ? lids.size() / 2 : 0);
     int level = Closeup.level(pxPerMm, LEAST_PX_PER_MM);
     side = 1 << level;
     px = pxPerMm / side;
@@ -51,6 +65,14 @@ final class EyeLight {
     Rect need = Rect.ofDisc(middle.x(), middle.y(), (halfLengthMm + AROUND_MM) * px);
     Rect seen = need.intersect(picture.bounds(level));
     light = seen.isEmpty() ? new Plane(new Rect(0, 0, 1, 1)) : lightness(picture.read(level, seen));
+    int step = Math.max(1, (int) (LIDS_STEP_MM * px));
+    beyondLids = new Plane(light.rect(), Outline.through(lids).distances(light.rect(), side, step));
+  }
+
+  /** How surely a place lies between the lids, 0..1: they are known to about a millimetre. */
+  double between(double u, double v) {
+    return Math.max(
+        0, Math.min(1, 0.5 - (at(beyondLids, u, v) / side / px + LIDS_IN_MM) / LIDS_MM));
   }
 
   private Plane lightness(RgbBlock b) {
@@ -91,13 +113,17 @@ final class EyeLight {
 
   /** Lightness at a place in mm of the eye. */
   double at(double u, double v) {
+    return at(light, u, v);
+  }
+
+  private double at(Plane p, double u, double v) {
     double x = middle.x() + px * (u * cos - v * sin) - 0.5;
     double y = middle.y() + px * (u * sin + v * cos) - 0.5;
     int x0 = (int) Math.floor(x);
     int y0 = (int) Math.floor(y);
     double fx = x - x0;
     double fy = y - y0;
-    return (1 - fy) * ((1 - fx) * light.clamped(x0, y0) + fx * light.clamped(x0 + 1, y0))
-        + fy * ((1 - fx) * light.clamped(x0, y0 + 1) + fx * light.clamped(x0 + 1, y0 + 1));
+    return (1 - fy) * ((1 - fx) * p.clamped(x0, y0) + fx * p.clamped(x0 + 1, y0))
+        + fy * ((1 - fx) * p.clamped(x0, y0 + 1) + fx * p.clamped(x0 + 1, y0 + 1));
   }
 }

@@ -1,11 +1,11 @@
 package carezza.region;
 
 import carezza.area.Outline;
-import carezza.face.FaceContours;
 import carezza.face.FaceFrame;
 import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.Pin;
+import carezza.face.Silhouette;
 import java.util.Comparator;
 import java.util.List;
 import java.util.function.DoubleSupplier;
@@ -55,7 +55,7 @@ final class FaceParts {
   private FaceParts(FoundFace f, double px) {
     this.px = px;
     frame = new FaceFrame(new FaceMap(f.rightPupil(), f.leftPupil()), px);
-    oval = Outline.through(f.points(FaceContours.OVAL));
+    oval = Outline.through(Silhouette.of(f));
     chin = v(f, 152);
     brow = Math.min(v(f, 105), v(f, 334));
     base = v(f, 2);

@@ -55,6 +55,14 @@ final class IrisSearch {
   /** What a rim that falls counts beside one that rises. */
   private static final double FALL_SHARE = 0.5;
 
+  /** What a rim counts of which hardly anything is seen, and the share of one that is usual. */
+  private static final double HIDDEN = 0.6;
+
+  private static final double USUALLY_SEEN = 0.7;
+
+  /** So many directions are held against those that are seen. */
+  static final double LITTLE = 2;
+
   /** Most that distance from a net's guess, and from a person's pin, costs. */
   static final double OF_A_GUESS = 0.03;
 
@@ -153,16 +161,22 @@ final class IrisSearch {
 
   /**
    * How clear a rim and a pupil are. A rim rises from its dark edge to the white beyond; about a
-   * clear pupil it may also fall, where an iris is paler than the white. A pupil under a reflection
-   * says nothing, and no pupil says more than its rim.
+   * clear pupil it may also fall, where an iris is paler than the white. Where a lid or a corner of
+   * the eye is in the way nothing is said. A pupil under a reflection says nothing, and no pupil
+   * says more than its rim.
    */
   private static double clarity(EyeLight eye, double u, double v, double r, double pupil) {
     double rise = 0;
     double fall = 0;
+    double seen = 0;
     for (int k = 0; k < 2 * ANGLES; k++) {
       double angle = arc(k % ANGLES) + (k < ANGLES ? 0 : Math.PI);
       double c = Math.cos(angle);
       double s = Math.sin(angle);
+      double weight = eye.between(u + (r + BEYOND_MM) * c, v + (r + BEYOND_MM) * s);
+      if (weight == 0) {
+        continue;
+      }
       double least = Double.MAX_VALUE;
       double most = 0;
       for (double w : WITHIN_MM) {
@@ -171,11 +185,14 @@ final class IrisSearch {
         most = Math.max(most, in);
       }
       double out = eye.at(u + (r + BEYOND_MM) * c, v + (r + BEYOND_MM) * s);
-      rise += counted(out - least);
-      fall += counted(most - out);
+      rise += weight * counted(out - least);
+      fall += weight * counted(most - out);
+      seen += weight;
     }
     double sure = pupil / USUAL_STEP;
-    double rim = Math.max(rise, FALL_SHARE * sure * fall) / (2 * ANGLES);
+    double share = seen / (2 * ANGLES);
+    double counts = (HIDDEN + (1 - HIDDEN) * Math.min(1, share / USUALLY_SEEN)) / (seen + LITTLE);
+    double rim = counts * Math.max(rise, FALL_SHARE * sure * fall);
     return rim + PUPIL_SHARE * Math.min(pupil, Math.max(0, MOST_OF_RIM * rim));
   }
 

@@ -6,6 +6,7 @@ import carezza.face.FaceFrame;
 import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.Pin;
+import carezza.face.Silhouette;
 import java.util.List;
 import java.util.stream.Stream;
 
@@ -74,7 +75,7 @@ final class SurfacePrior {
     this.face = face;
     this.px = px;
     frame = new FaceFrame(new FaceMap(face.rightPupil(), face.leftPupil()), px);
-    oval = Outline.through(face.points(FaceContours.OVAL));
+    oval = Outline.through(Silhouette.of(face));
     Pin c = face.mesh().get(CHIN);
     chin = frame.v(c.x(), c.y());
     Pin b = face.mesh().get(NOSE_BASE);

@@ -157,8 +157,15 @@ final class Surfaces {
     }
     double few = FEW_IN_CORE * sum / n;
     float bright = (float) mean + SHEEN;
+    double[] rough = roughness.likelihood(sure, 1);
+    double usual = 0;
+    for (int i = 0; i < sure.length; i++) {
+      usual += sure[i] > 0 ? rough[roughness.bin(i)] / n : 0;
+    }
     for (int i = 0; i < skin.length; i++) {
       double d = colours.density(bins, i, 0);
+      double r = rough[roughness.bin(i)];
+      skin[i] *= (float) (r / (r + FEW_IN_CORE * usual));
       skin[i] *= planes.light()[i] > bright ? 1 : (float) (d / (d + few));
     }
   }

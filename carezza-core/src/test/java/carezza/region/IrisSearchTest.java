@@ -8,6 +8,8 @@ import carezza.engine.Engine;
 import carezza.engine.TileCache;
 import carezza.face.Pin;
 import carezza.image.SourcePicture;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Random;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -109,7 +111,12 @@ public class IrisSearchTest {
   private static EyeLight eye(Engine e, int which, double wrongMm) {
     double x = MIDDLES[which];
     Pin guess = new Pin(x + PX * (GAZE_MM + wrongMm), Y);
-    Pin first = new Pin(x - 13 * PX, Y);
-    return new EyeLight(e.original(), first, new Pin(x + 13 * PX, Y), guess, PX);
+    List<Pin> lids = new ArrayList<>();
+    for (int k = 0; k < 16; k++) {
+      double u = -13 * Math.cos(k * Math.PI / 8);
+      double v = (k <= 8 ? 1 : -1) * 5.5 * (1 - u * u / 169);
+      lids.add(new Pin(x + PX * u, Y + PX * v));
+    }
+    return new EyeLight(e.original(), lids, true, guess, PX);
   }
 }

@@ -19,18 +19,23 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 import javax.imageio.ImageIO;
 
 /**
  * A demo sitter: the picture as shot, the clean truth, coverage masks and the known marks.
  *
- * @param name maren, ilse or tobias
+ * @param name one of {@link #NAMES} or {@link #POSES}; poses have no clean picture
  * @param picture as shot
  * @param truth the sitter's notes
  */
 public record DemoSitter(String name, PictureFile picture, JsonNode truth) {
   /** All three. */
   public static final List<String> NAMES = List.of("maren", "ilse", "tobias");
+
+  /** A second sitting of the same people: the camera 30 degrees aside, or the eyes. */
+  public static final List<String> POSES =
+      NAMES.stream().flatMap(n -> Stream.of(n + "-turned", n + "-glance")).toList();
 
   /**
    * A known mark.
@@ -82,13 +87,27 @@ public record DemoSitter(String name, PictureFile picture, JsonNode truth) {
     return pin(truth.path("landmarks_px").path(key));
   }
 
+  /** Moles and other marks that stay, those that are seen. */
+  public List<Mark> permanentMarks() {
+    return visible("permanent_marks");
+  }
+
+  /** All that comes and goes, as far as it is seen. */
+  public List<Mark> passingMarks() {
+    return visible("defects");
+  }
+
   /** Visible marks of the given types that are to be removed. */
   public List<Mark> marks(String... types) {
+    return passingMarks().stream().filter(m -> List.of(types).contains(m.type())).toList();
+  }
+
+  private List<Mark> visible(String list) {
     List<Mark> out = new ArrayList<>();
-    for (JsonNode d : truth.path("defects")) {
-      String type = d.path("type").asText();
-      if (List.of(types).contains(type) && d.path("visible").asBoolean(true)) {
+    for (JsonNode d : truth.path(list)) {
+      if (d.path("visible").asBoolean(true)) {
         Pin c = pin(d.path("center_px"));
+        String type = d.path("type").asText();
         out.add(new Mark(type, c.x(), c.y(), d.path("radius_px").asDouble()));
       }
     }
