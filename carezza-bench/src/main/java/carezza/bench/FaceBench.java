@@ -65,6 +65,14 @@ final class FaceBench {
   }
 
   static void run(List<String> args) {
+    if (args.contains("painted")) {
+      int sets = args.contains("seen") ? 1 : SEEDS.length;
+      boolean all = DemoSitter.NAMES.stream().noneMatch(args::contains);
+      DemoSitter.NAMES.stream()
+          .filter(n -> all || args.contains(n))
+          .forEach(n -> painted(DemoSitter.load(n), sets));
+      return;
+    }
     for (String name : DemoSitter.NAMES) {
       if (args.isEmpty() || args.contains(name)) {
         FaceBench b = new FaceBench(DemoSitter.load(name));
@@ -210,6 +218,39 @@ final class FaceBench {
     for (Repainted r : Repainted.ALL) {
       row(r.name(), Condition.ALL.get(0), r.on(sitter));
     }
+    painted(sitter, SEEDS.length);
+  }
+
+  /** Seeds that were looked at while the map was made, and others. */
+  private static final long[][] SEEDS = {{1, 2}, {101, 102}};
+
+  /** What is worn, shaded and held, tuned and unseen seeds apart. */
+  static void painted(DemoSitter sitter, int sets) {
+    for (String what : Painted.ALL) {
+      for (int k = 0; k < sets; k++) {
+        for (long seed : SEEDS[k]) {
+          Painted p = Painted.of(what, sitter, seed);
+          Engine e = engine(p.picture());
+          List<FoundFace> found = new NetFaceFinder().find(e.original(), () -> false);
+          print("%-18s %s %4d ", what, k == 0 ? "seen  " : "unseen", seed);
+          if (found.isEmpty()) {
+            print(" no face found%n");
+            continue;
+          }
+          regions(e, found, p.truth());
+        }
+      }
+    }
+  }
+
+  private static void regions(Engine e, List<FoundFace> found, Map<String, Plane> truth) {
+    SheetView view = e.view(RunSheet.EMPTY.withFaceMap(FaceMap.of(found)), () -> false);
+    for (var r : REGIONS.entrySet()) {
+      Plane want = truth.get(r.getKey());
+      Plane m = view.mask(Area.found(r.getValue().key()), 0, want.rect());
+      print(" %7.3f", overlap(m, want));
+    }
+    print("%s%n", found.size() > 1 ? "  " + found.size() + " faces" : "");
   }
 
   private void row(String name, Condition c, SourcePicture picture) {
@@ -231,13 +272,9 @@ final class FaceBench {
       sum += f.mesh().get(i).distance(want);
     }
     print(" %7.2f", 100 * sum / FoundFace.POINTS / eyes / c.scale());
-    SheetView view = e.view(RunSheet.EMPTY.withFaceMap(FaceMap.of(found)), () -> false);
-    for (var r : REGIONS.entrySet()) {
-      Plane want = to.moved(truth.get(r.getKey()));
-      Plane m = view.mask(Area.found(r.getValue().key()), 0, want.rect());
-      print(" %7.3f", overlap(m, want));
-    }
-    print("%s%n", found.size() > 1 ? "  " + found.size() + " faces" : "");
+    Map<String, Plane> want = new LinkedHashMap<>();
+    truth.forEach((k, m) -> want.put(k, to.moved(m)));
+    regions(e, found, want);
   }
 
   /** The point on the other side of the face: the nearest to its mirror image as shot. */

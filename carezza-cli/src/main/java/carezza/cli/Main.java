@@ -9,8 +9,8 @@ import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
 /**
- * {@code carezza propose | render | measure | regions}: exit code 0 done, 1 the input could not be
- * used, 2 usage.
+ * {@code carezza propose | render | measure | regions | carry}: exit code 0 done, 1 the input could
+ * not be used, 2 usage.
  */
 @Command(
     name = "carezza",
@@ -20,7 +20,8 @@ import picocli.CommandLine.Command;
       ProposeCommand.class,
       RenderCommand.class,
       MeasureCommand.class,
-      RegionsCommand.class
+      RegionsCommand.class,
+      CarryCommand.class
     })
 public final class Main {
   /** Set in the environment, a fault is shown with the place in the program. */

@@ -15,11 +15,11 @@ import java.util.List;
  */
 final class CanonicalFace {
   private static final List<double[]> VERTICES = new ArrayList<>();
-  private static final List<int[]> SIDES;
+  private static final List<int[]> TRIANGLES;
   private static final int[] OPPOSITE;
 
   static {
-    List<int[]> sides = new ArrayList<>();
+    List<int[]> triangles = new ArrayList<>();
     try (InputStream in = CanonicalFace.class.getResourceAsStream("canonical_face.obj");
         BufferedReader lines =
             new BufferedReader(new InputStreamReader(in, StandardCharsets.US_ASCII))) {
@@ -28,15 +28,13 @@ final class CanonicalFace {
         if (part[0].equals("v")) {
           VERTICES.add(new double[] {number(part[1]), number(part[2]), number(part[3])});
         } else if (part[0].equals("f")) {
-          for (int k = 1; k <= 3; k++) {
-            sides.add(new int[] {corner(part[k]), corner(part[k % 3 + 1])});
-          }
+          triangles.add(new int[] {corner(part[1]), corner(part[2]), corner(part[3])});
         }
       }
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
-    SIDES = List.copyOf(sides);
+    TRIANGLES = List.copyOf(triangles);
     OPPOSITE = new int[VERTICES.size()];
     for (int i = 0; i < OPPOSITE.length; i++) {
       OPPOSITE[i] = nearestToMirrored(VERTICES.get(i));
@@ -62,9 +60,9 @@ final class CanonicalFace {
     return Integer.parseInt(s.substring(0, s.indexOf('/'))) - 1;
   }
 
-  /** The sides of its triangles, most of them twice: numbers of their ends. */
-  static List<int[]> sides() {
-    return SIDES;
+  /** Its triangles, anticlockwise as seen from the front: numbers of their corners. */
+  static List<int[]> triangles() {
+    return TRIANGLES;
   }
 
   static int opposite(int i) {

@@ -39,6 +39,13 @@ public record FaceMap(
   /** Beyond this the two scales speak of a child, of lenses or of a wrong pin. */
   public static final double MOST_DIFFERENCE = 0.18;
 
+  /**
+   * How far off a place carried by the meshes may be, and for each degree between two heads, mm.
+   */
+  private static final double MESH_MM = 1.4;
+
+  private static final double MESH_MM_PER_DEGREE = 0.1;
+
   /** Farthest that eyes can lie apart in a picture that can be opened, and widest of irises. */
   static final double MOST_PX = 100_000;
 
@@ -119,6 +126,37 @@ public record FaceMap(
   private double irisScale() {
     FoundFace f = faces.get(0);
     return Math.max(f.rightIrisPx(), f.leftIrisPx()) / MEAN_IRIS_MM;
+  }
+
+  /**
+   * A place on the principal face carried to another picture of the same person by the two meshes
+   * alone, to be had in microseconds. Errors are those found on the marks of six poses.
+   *
+   * @param place source pixels of this picture
+   * @param to map of the other picture, with a found face as this one
+   */
+  public Carried carry(Pin place, FaceMap to) {
+    FoundFace from = principal().orElseThrow();
+    FoundFace other = to.principal().orElseThrow();
+    MeshMap.There there = new MeshMap(from, other).there(place);
+    double turn = turnBetween(from, other);
+    double beyondMm = there.beyondPx() / pxPerMm();
+    double error = MESH_MM + MESH_MM_PER_DEGREE * turn + beyondMm * offBeyond(turn);
+    return new Carried(there.place(), error, there.seen());
+  }
+
+  /** By how much the same head is turned otherwise on another picture, degrees. */
+  public static double turnBetween(FoundFace one, FoundFace other) {
+    HeadTurn a = HeadTurn.of(one.mesh());
+    HeadTurn b = HeadTurn.of(other.mesh());
+    return Math.hypot(a.yawDegrees() - b.yawDegrees(), a.pitchDegrees() - b.pitchDegrees());
+  }
+
+  /**
+   * How far off a place may be for each mm that it lies beyond the mesh, whose depth is unknown.
+   */
+  public static double offBeyond(double turnDegrees) {
+    return 0.05 + 0.9 * Math.sin(Math.toRadians(Math.min(90, turnDegrees)));
   }
 
   public long fingerprint() {

@@ -16,20 +16,12 @@ public record HeadTurn(
     double yawDegrees, double pitchDegrees, double rollDegrees, double eyeShortening) {
 
   public static HeadTurn of(List<Pin> mesh) {
-    double[][] from = new double[CanonicalFace.size()][];
-    for (int i = 0; i < from.length; i++) {
-      from[i] = CanonicalFace.vertex(i);
-    }
-    double[][] fit = fitted(from, mesh);
+    double[][] fit = fitted(mesh);
     double[] x = fit[0];
     double[] y = fit[1];
     double sx = length(x);
     double sy = length(y);
-    double[] z = {
-      (x[1] * y[2] - x[2] * y[1]) / (sx * sy),
-      (x[2] * y[0] - x[0] * y[2]) / (sx * sy),
-      (x[0] * y[1] - x[1] * y[0]) / (sx * sy)
-    };
+    double[] z = towardsCamera(fit);
     double scale = (sx + sy) / 2;
     double roll = Math.atan2(-y[0], x[0]);
     double aside = x[2] / sx * Math.cos(roll) - y[2] / sy * Math.sin(roll);
@@ -38,6 +30,30 @@ public record HeadTurn(
     double pitch = Math.toDegrees(Math.asin(Math.max(-1, Math.min(1, up))));
     double eyes = Math.min(1, Math.hypot(x[0], y[0]) / scale);
     return new HeadTurn(yaw, pitch, Math.toDegrees(roll), eyes);
+  }
+
+  /** The direction to the camera in the canonical face's own space, about of length 1. */
+  static double[] towardsCamera(List<Pin> mesh) {
+    return towardsCamera(fitted(mesh));
+  }
+
+  private static double[] towardsCamera(double[][] fit) {
+    double[] x = fit[0];
+    double[] y = fit[1];
+    double area = length(x) * length(y);
+    return new double[] {
+      (x[1] * y[2] - x[2] * y[1]) / area,
+      (x[2] * y[0] - x[0] * y[2]) / area,
+      (x[0] * y[1] - x[1] * y[0]) / area
+    };
+  }
+
+  private static double[][] fitted(List<Pin> mesh) {
+    double[][] from = new double[CanonicalFace.size()][];
+    for (int i = 0; i < from.length; i++) {
+      from[i] = CanonicalFace.vertex(i);
+    }
+    return fitted(from, mesh);
   }
 
   /**

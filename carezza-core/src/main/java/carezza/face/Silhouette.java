@@ -21,10 +21,12 @@ public final class Silhouette {
     double cx = oval.stream().mapToDouble(Pin::x).average().orElseThrow();
     double cy = oval.stream().mapToDouble(Pin::y).average().orElseThrow();
     double[] far = new double[POINTS];
-    for (int[] side : CanonicalFace.sides()) {
-      Pin a = face.mesh().get(side[0]);
-      Pin b = face.mesh().get(side[1]);
-      reach(far, a.x() - cx, a.y() - cy, b.x() - cx, b.y() - cy);
+    for (int[] corners : CanonicalFace.triangles()) {
+      for (int k = 0; k < 3; k++) {
+        Pin a = face.mesh().get(corners[k]);
+        Pin b = face.mesh().get(corners[(k + 1) % 3]);
+        reach(far, a.x() - cx, a.y() - cy, b.x() - cx, b.y() - cy);
+      }
     }
     List<Pin> out = new ArrayList<>();
     for (int k = 0; k < POINTS; k++) {

@@ -12,6 +12,7 @@ import carezza.image.Plane;
 import carezza.image.Pyramid;
 import carezza.image.RgbBlock;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -60,6 +61,20 @@ final class Surfaces {
   private static final double WORN_MM = 4;
 
   private static final double WORN_STOPS = 1.5;
+
+  /**
+   * How far round roughness is looked at, the share of the face's core that is smoother, and how
+   * many of {@link Roughness}'s bins above it cloth begins.
+   */
+  private static final double WOVEN_MM = 3;
+
+  private static final double NEARLY_ALL = 0.9;
+  private static final float WOVEN_BINS = 1;
+
+  /** Nearer to a face than a Gaussian so wide falls to that share, a beard may be as rough. */
+  private static final double BEARD_MM = 20;
+
+  private static final float BEARD_ENDS = 0.1f;
 
   /** Islands in the skin up to that size belong to it. */
   private static final double HOLE_MM2 = 120;
@@ -125,6 +140,7 @@ final class Surfaces {
     islands.fillHoles(SurfacePrior.HAIR, HOLE_MM2 * px * px);
     islands.fillHoles(SurfacePrior.CLOTHING, HOLE_MM2 * px * px);
     leaveWorn(post);
+    leaveWoven(post);
     return post;
   }
 
@@ -224,6 +240,42 @@ final class Surfaces {
   }
 
   /**
+   * What has skin's colour away from the face, but is rougher than nearly all of its core is, is
+   * woven: straps, sleeves. It goes to clothing.
+   */
+  private void leaveWoven(float[][] post) {
+    float[] skin = post[SurfacePrior.SKIN];
+    Plane bins = new Plane(planes.rect());
+    for (int i = 0; i < skin.length; i++) {
+      bins.data()[i] = roughness.bin(i);
+    }
+    Plane mask = new Plane(planes.rect(), surface(skin, null));
+    float[] around = Gaussian.blurMasked(bins, mask, WOVEN_MM * px, 0).data();
+    float[] core = new float[skin.length];
+    Plane face = new Plane(planes.rect());
+    int n = 0;
+    for (int i = 0; i < skin.length; i++) {
+      face.data()[i] = before.onFace[i] ? 1 : 0;
+      if (before.core[i] && skin[i] > 0.5f) {
+        core[n++] = around[i];
+      }
+    }
+    if (n < LEAST_CORE) {
+      return;
+    }
+    Arrays.sort(core, 0, n);
+    float most = core[(int) (NEARLY_ALL * n)] + WOVEN_BINS;
+    float[] near = Gaussian.blur(face, BEARD_MM * px).data();
+    for (int i = 0; i < skin.length; i++) {
+      if (near[i] < BEARD_ENDS && around[i] > most) {
+        float moved = skin[i] * (float) SurfacePrior.step(2 * (around[i] - most));
+        skin[i] -= moved;
+        post[SurfacePrior.CLOTHING][i] += moved;
+      }
+    }
+  }
+
+  /**
    * What is known of the surfaces.
    *
    * @param neck colours of skin below the chin, where they need not be quite a face's; null once
@@ -244,7 +296,8 @@ final class Surfaces {
         k -> {
           float[] surface = surface(from[k], k == SurfacePrior.CLOTHING ? doubt : null);
           colours[k] = learnt(k, surface);
-          rough[k] = roughness.likelihood(surface(from[k], null), ROUGH_SHARE);
+          float[] all = surface(from[k], null);
+          rough[k] = roughness.likelihood(k == SurfacePrior.SKIN ? onFace(all) : all, ROUGH_SHARE);
           if (!first) {
             Plane p = new Plane(planes.rect(), from[k]);
             around[k] = Gaussian.blur(p, TOGETHER_MM * px).data();
@@ -272,6 +325,15 @@ final class Surfaces {
       w[i] *= (1 - before.features[i]) * (doubt == null ? 1 : doubt[i]);
     }
     return w;
+  }
+
+  /** What skin is like to the touch is learnt on the face: a strap of its colour is no skin. */
+  private float[] onFace(float[] skin) {
+    float[] out = skin.clone();
+    for (int i = 0; i < out.length; i++) {
+      out[i] = before.onFace[i] ? out[i] : 0;
+    }
+    return out;
   }
 
   private ColourHistogram learnt(int surface, float[] weight) {
