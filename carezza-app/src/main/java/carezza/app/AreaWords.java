@@ -4,7 +4,9 @@ import carezza.area.Area;
 import carezza.area.Extent;
 import carezza.area.Term;
 import carezza.region.RegionName;
+import carezza.region.SitterRegion;
 import java.util.Locale;
+import java.util.OptionalInt;
 
 /** Areas in words. */
 public final class AreaWords {
@@ -54,6 +56,10 @@ public final class AreaWords {
 
   /** A region, or an area with a name. */
   public static String region(String region) {
+    OptionalInt sitter = SitterRegion.number(region);
+    if (sitter.isPresent()) {
+      return Words.of("area.sitter", sitter.getAsInt());
+    }
     return RegionName.of(region).isPresent() ? Words.of("region." + region) : region;
   }
 }

@@ -16,6 +16,7 @@ import carezza.face.Pin;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Pass;
 import carezza.region.RegionName;
+import carezza.region.SitterRegion;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
 import java.util.List;
@@ -245,15 +246,17 @@ public final class Areas {
 
   /** Names under which areas of this picture are kept. */
   public List<String> names() {
-    return model.sheet().get().regions().keySet().stream()
-        .filter(n -> RegionName.of(n).isEmpty())
-        .toList();
+    return model.sheet().get().regions().keySet().stream().filter(n -> !isRegion(n)).toList();
+  }
+
+  private static boolean isRegion(String name) {
+    return RegionName.of(name).isPresent() || SitterRegion.number(name).isPresent();
   }
 
   /** Keeps the chosen pass's area under a name, to be used by others. */
   public void keepAs(String asked) {
     String name = asked.strip();
-    if (name.isEmpty() || name.length() > LONGEST_NAME || RegionName.of(name).isPresent()) {
+    if (name.isEmpty() || name.length() > LONGEST_NAME || isRegion(name)) {
       model.message().set(Words.of("message.areaName", LONGEST_NAME));
       return;
     }

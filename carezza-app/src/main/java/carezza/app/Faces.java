@@ -8,11 +8,14 @@ import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.Pin;
 import carezza.face.PinnedFace;
+import carezza.image.PixelReader;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Executor;
+import java.util.function.BiFunction;
+import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
@@ -93,11 +96,14 @@ public final class Faces {
   }
 
   void offerFound(OpenPicture p) {
-    seek(p, offered::set);
+    seek(p, finder::find, offered::set);
   }
 
-  private void seek(OpenPicture p, Consumer<List<FoundFace>> then) {
-    away(() -> finder.find(p.engine().original(), () -> model.picture().get() != p), then);
+  private void seek(
+      OpenPicture p,
+      BiFunction<PixelReader, BooleanSupplier, List<FoundFace>> how,
+      Consumer<List<FoundFace>> then) {
+    away(() -> how.apply(p.engine().original(), () -> model.picture().get() != p), then);
   }
 
   /** Looks for something; what is found counts only while the face map is still the same. */
@@ -118,12 +124,26 @@ public final class Faces {
   /** Looks for faces in a picture whose eyes were pinned by hand. */
   public void findFaces() {
     model.message().set(Words.of("message.seeking"));
-    seek(
-        model.picture().get(),
-        faces -> {
-          model.message().set(faces.isEmpty() ? Words.of("message.noFace") : "");
-          offered.set(faces);
-        });
+    seek(model.picture().get(), finder::find, this::offer);
+  }
+
+  /** Looks also for people who are out of focus behind. */
+  public void findEverybody() {
+    model.message().set(Words.of("message.seeking"));
+    seek(model.picture().get(), finder::everybody, this::offer);
+  }
+
+  private void offer(List<FoundFace> faces) {
+    model.message().set(faces.isEmpty() ? Words.of("message.noFace") : "");
+    offered.set(faces);
+  }
+
+  /** Makes another sitter the principal one, whose face gives the scale and the readings. */
+  public void makePrincipal(int sitter) {
+    RunSheet s = model.picture().get().history().now();
+    FaceMap map = s.faceMap().orElseThrow().withPrincipal(sitter);
+    model.readings().set(List.of());
+    model.commit(s.withFaceMap(map));
   }
 
   /** Looks for the face whose eyes have just been pinned. */
@@ -178,13 +198,7 @@ public final class Faces {
     FaceMap map = s.faceMap().orElseThrow();
     List<FoundFace> faces = new ArrayList<>(map.faces());
     faces.set(face, handle.moved(faces.get(face), to));
-    FaceMap next =
-        new FaceMap(
-            faces.get(0).rightPupil(),
-            faces.get(0).leftPupil(),
-            map.eyeDistanceMm(),
-            faces,
-            map.extra());
+    FaceMap next = map.withFaces(faces);
     bent.set(commit ? Optional.empty() : Optional.of(next));
     if (commit) {
       model.commit(s.withFaceMap(next));

@@ -13,6 +13,7 @@ import carezza.image.Rect;
 import carezza.pass.Frame;
 import carezza.region.RegionName;
 import carezza.region.Regions;
+import carezza.region.SitterRegion;
 import carezza.sheet.RunSheet;
 import java.util.Optional;
 import java.util.function.Supplier;
@@ -151,6 +152,9 @@ final class AreaExtents {
 
   /** Source pixels outside which a found region is 0. */
   private Rect found(String region) {
+    if (regions.isPresent() && SitterRegion.number(region).isPresent()) {
+      return engine.original().bounds(0);
+    }
     return regions.flatMap(r -> RegionName.of(region).map(r::bounds)).orElse(new Rect(0, 0, 0, 0));
   }
 

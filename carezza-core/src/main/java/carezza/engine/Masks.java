@@ -10,8 +10,12 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.region.RegionName;
+import carezza.region.Regions;
+import carezza.region.SitterRegion;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
 
 /**
  * Masks of one sheet's areas. Those of tiles are kept; when only the last stroke of an area is new
@@ -127,8 +131,15 @@ final class Masks implements AreaMask.Context {
     return fingerprints
         .areas()
         .regions()
-        .flatMap(r -> RegionName.of(name).map(n -> r.mask(n, level, rect)))
+        .flatMap(r -> found(r, name, level, rect))
         .orElseGet(() -> new Plane(rect));
+  }
+
+  private static Optional<Plane> found(Regions r, String name, int level, Rect rect) {
+    OptionalInt sitter = SitterRegion.number(name);
+    return sitter.isPresent()
+        ? Optional.of(r.ofSitter(sitter.getAsInt(), level, rect))
+        : RegionName.of(name).map(n -> r.mask(n, level, rect));
   }
 
   @Override

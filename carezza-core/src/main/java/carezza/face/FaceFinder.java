@@ -8,10 +8,15 @@ import java.util.function.BooleanSupplier;
 /** Finds faces in a picture by itself. What it finds is an offer, to be confirmed by a person. */
 public interface FaceFinder {
   /**
-   * @return faces, the most certain first; none when there is none
+   * @return faces of those who sit for the picture, the most certain first; none when there is none
    * @throws java.util.concurrent.CancellationException when cancelled
    */
   List<FoundFace> find(PixelReader picture, BooleanSupplier cancelled);
+
+  /** All faces, also of people behind who are out of focus. */
+  default List<FoundFace> everybody(PixelReader picture, BooleanSupplier cancelled) {
+    return find(picture, cancelled);
+  }
 
   /**
    * The face whose pupils were pinned, if there is one to be recognised, as where {@link #find} has

@@ -54,14 +54,11 @@ public enum FaceHandle {
   public FoundFace moved(FoundFace f, Pin to) {
     if (point < 0) {
       boolean right = this == RIGHT_PUPIL;
-      return new FoundFace(
-              f.score(),
-              f.mesh(),
+      return f.withIrises(
               right ? to : f.rightPupil(),
               right ? f.leftPupil() : to,
               f.rightIrisPx(),
-              f.leftIrisPx(),
-              f.person())
+              f.leftIrisPx())
           .rounded();
     }
     Pin from = at(f);

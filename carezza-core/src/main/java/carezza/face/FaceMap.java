@@ -2,8 +2,12 @@ package carezza.face;
 
 import carezza.image.Hash;
 import carezza.setting.Extra;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * Where the sitter's eyes are, what a millimetre is on this face, and the faces that were found.
@@ -19,10 +23,23 @@ import java.util.Optional;
  * @param eyeDistanceMm inter-pupillary distance, 40 to 80 mm, usually 63
  * @param faces those found, the principal sitter's, whose pupils these are, first; none when the
  *     eyes were pinned by hand
+ * @param regionForm how regions are found from it: a document keeps its own way, so that it looks
+ *     as it did; {@link #FIRST_REGIONS} to {@link #REGIONS}; the first without faces
  * @param extra what a newer version knows of it
  */
 public record FaceMap(
-    Pin rightEye, Pin leftEye, double eyeDistanceMm, List<FoundFace> faces, Extra extra) {
+    Pin rightEye,
+    Pin leftEye,
+    double eyeDistanceMm,
+    List<FoundFace> faces,
+    int regionForm,
+    Extra extra) {
+  /** How regions were found at first: by the oval, in colours alone. */
+  public static final int FIRST_REGIONS = 1;
+
+  /** How regions are found now. */
+  public static final int REGIONS = 2;
+
   public static final double MEAN_EYE_DISTANCE_MM = 63;
   public static final double SPREAD = 0.06;
   public static final double MEAN_IRIS_MM = 11.7;
@@ -50,7 +67,12 @@ public record FaceMap(
   static final double MOST_PX = 100_000;
 
   public FaceMap {
-    faces = List.copyOf(faces);
+    faces = numbered(faces);
+    regionForm = faces.isEmpty() ? FIRST_REGIONS : regionForm;
+    if (regionForm < FIRST_REGIONS || regionForm > REGIONS) {
+      throw new IllegalArgumentException(
+          "regionForm = " + regionForm + ", must be in [1, " + REGIONS + "]");
+    }
     if (!(eyeDistanceMm >= 40 && eyeDistanceMm <= 80)) {
       throw new IllegalArgumentException(
           "eyeDistanceMm = " + eyeDistanceMm + ", must be in [40, 80]");
@@ -63,7 +85,7 @@ public record FaceMap(
   }
 
   public FaceMap(Pin rightEye, Pin leftEye, double eyeDistanceMm, List<FoundFace> faces) {
-    this(rightEye, leftEye, eyeDistanceMm, faces, Extra.NONE);
+    this(rightEye, leftEye, eyeDistanceMm, faces, REGIONS, Extra.NONE);
   }
 
   public FaceMap(Pin rightEye, Pin leftEye, double eyeDistanceMm) {
@@ -78,6 +100,43 @@ public record FaceMap(
   public static FaceMap of(List<FoundFace> faces) {
     FoundFace first = faces.get(0);
     return new FaceMap(first.rightPupil(), first.leftPupil(), MEAN_EYE_DISTANCE_MM, faces);
+  }
+
+  /** Faces that have no number yet get the lowest that are free, from left to right. */
+  private static List<FoundFace> numbered(List<FoundFace> faces) {
+    List<FoundFace> out = new ArrayList<>(faces);
+    Set<Integer> taken = new HashSet<>();
+    faces.forEach(f -> taken.add(f.sitter()));
+    int next = 1;
+    List<Integer> order = new ArrayList<>();
+    for (int i = 0; i < faces.size(); i++) {
+      order.add(i);
+    }
+    order.sort(Comparator.comparingDouble(i -> faces.get(i).rightPupil().x()));
+    for (int i : order) {
+      while (faces.get(i).sitter() == 0 && !taken.add(next)) {
+        next++;
+      }
+      if (faces.get(i).sitter() == 0) {
+        out.set(i, faces.get(i).withSitter(next));
+      }
+    }
+    return List.copyOf(out);
+  }
+
+  /** With other faces, the principal sitter's first. */
+  public FaceMap withFaces(List<FoundFace> others) {
+    FoundFace first = others.get(0);
+    return new FaceMap(
+        first.rightPupil(), first.leftPupil(), eyeDistanceMm, others, regionForm, extra);
+  }
+
+  /** With another sitter as the principal one; the same where nobody has the number. */
+  public FaceMap withPrincipal(int number) {
+    List<FoundFace> order = new ArrayList<>();
+    faces.stream().filter(f -> f.sitter() == number).forEach(order::add);
+    faces.stream().filter(f -> f.sitter() != number).forEach(order::add);
+    return order.isEmpty() ? this : withFaces(order);
   }
 
   /** The principal sitter's face. */
@@ -159,10 +218,23 @@ public record FaceMap(
     return 0.05 + 0.9 * Math.sin(Math.toRadians(Math.min(90, turnDegrees)));
   }
 
+  /** The outline of a face as its regions take it; see {@link #regionForm}. */
+  public List<Pin> outline(FoundFace face) {
+    return regionForm == FIRST_REGIONS ? face.points(FaceContours.OVAL) : Silhouette.of(face);
+  }
+
   public long fingerprint() {
     Hash h = new Hash().add(rightEye.x()).add(rightEye.y()).add(leftEye.x()).add(leftEye.y());
     h.add(eyeDistanceMm);
-    faces.forEach(f -> h.add(f.fingerprint()));
+    if (regionForm != FIRST_REGIONS) {
+      h.add(regionForm);
+    }
+    for (int i = 0; i < faces.size(); i++) {
+      h.add(faces.get(i).fingerprint());
+      if (faces.get(i).sitter() != i + 1) {
+        h.add(faces.get(i).sitter());
+      }
+    }
     return h.get();
   }
 }

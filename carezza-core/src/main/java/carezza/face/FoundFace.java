@@ -15,6 +15,8 @@ import java.util.List;
  * @param rightIrisPx diameter
  * @param leftIrisPx diameter
  * @param person where the picture shows a person
+ * @param sitter whose it is, from 1 on; 0 until a face map gives a number. Areas name a sitter by
+ *     it, so it stays when another becomes the principal one
  * @param extra what a newer version knows of it
  */
 public record FoundFace(
@@ -25,6 +27,7 @@ public record FoundFace(
     double rightIrisPx,
     double leftIrisPx,
     PersonMask person,
+    int sitter,
     Extra extra) {
   /** Points of a mesh. */
   public static final int POINTS = 468;
@@ -56,16 +59,27 @@ public record FoundFace(
       double rightIrisPx,
       double leftIrisPx,
       PersonMask person) {
-    this(score, mesh, rightPupil, leftPupil, rightIrisPx, leftIrisPx, person, Extra.NONE);
+    this(score, mesh, rightPupil, leftPupil, rightIrisPx, leftIrisPx, person, 0, Extra.NONE);
   }
 
   public FoundFace withMesh(List<Pin> points) {
     return new FoundFace(
-        score, points, rightPupil, leftPupil, rightIrisPx, leftIrisPx, person, extra);
+        score, points, rightPupil, leftPupil, rightIrisPx, leftIrisPx, person, sitter, extra);
   }
 
   public FoundFace withPerson(PersonMask mask) {
-    return new FoundFace(score, mesh, rightPupil, leftPupil, rightIrisPx, leftIrisPx, mask, extra);
+    return new FoundFace(
+        score, mesh, rightPupil, leftPupil, rightIrisPx, leftIrisPx, mask, sitter, extra);
+  }
+
+  public FoundFace withSitter(int number) {
+    return new FoundFace(
+        score, mesh, rightPupil, leftPupil, rightIrisPx, leftIrisPx, person, number, extra);
+  }
+
+  /** With irises laid anew. */
+  public FoundFace withIrises(Pin right, Pin left, double rightPx, double leftPx) {
+    return new FoundFace(score, mesh, right, left, rightPx, leftPx, person, sitter, extra);
   }
 
   /** With places and sizes in hundredths of a pixel, so that documents stay small. */
@@ -78,6 +92,7 @@ public record FoundFace(
         hundredths(rightIrisPx),
         hundredths(leftIrisPx),
         person,
+        sitter,
         extra);
   }
 

@@ -5,7 +5,6 @@ import carezza.face.FaceFrame;
 import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.Pin;
-import carezza.face.Silhouette;
 import java.util.Comparator;
 import java.util.List;
 import java.util.function.DoubleSupplier;
@@ -52,10 +51,10 @@ final class FaceParts {
   private final double mouth;
   private final double[] lid;
 
-  private FaceParts(FoundFace f, double px) {
-    this.px = px;
+  private FaceParts(FaceMap map, FoundFace f) {
+    px = map.pxPerMm();
     frame = new FaceFrame(new FaceMap(f.rightPupil(), f.leftPupil()), px);
-    oval = Outline.through(Silhouette.of(f));
+    oval = Outline.through(map.outline(f));
     chin = v(f, 152);
     brow = Math.min(v(f, 105), v(f, 334));
     base = v(f, 2);
@@ -67,7 +66,7 @@ final class FaceParts {
   }
 
   static List<FaceParts> of(FaceMap map) {
-    return map.faces().stream().map(f -> new FaceParts(f, map.pxPerMm())).toList();
+    return map.faces().stream().map(f -> new FaceParts(map, f)).toList();
   }
 
   private double u(FoundFace f, int point) {
@@ -78,6 +77,11 @@ final class FaceParts {
   private double v(FoundFace f, int point) {
     Pin p = f.mesh().get(point);
     return frame.v(p.x(), p.y());
+  }
+
+  /** See {@link FaceFrame#fromMiddle}. */
+  double fromMiddle(double x, double y) {
+    return frame.fromMiddle(x, y);
   }
 
   /** The one whose face lies nearest to a source pixel. */

@@ -82,8 +82,7 @@ record IrisRim(Pin centre, double diameterPx) {
     double usual = usual(both);
     IrisRim r = both[0].rim(rightEye, usual, px);
     IrisRim l = both[1].rim(leftEye, usual, px);
-    return new FoundFace(
-        f.score(), f.mesh(), r.centre, l.centre, r.diameterPx, l.diameterPx, f.person());
+    return f.withIrises(r.centre, l.centre, r.diameterPx, l.diameterPx);
   }
 
   /** The radius of both irises, from the sides and pupils that are seen, mm; 0 where none is. */

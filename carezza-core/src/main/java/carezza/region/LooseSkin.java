@@ -3,7 +3,6 @@ package carezza.region;
 import carezza.area.Matte;
 import carezza.area.Outline;
 import carezza.face.FaceMap;
-import carezza.face.Silhouette;
 import carezza.filter.Flood;
 import carezza.filter.Gaussian;
 import carezza.image.PixelReader;
@@ -73,7 +72,7 @@ final class LooseSkin {
   private boolean[] faces(FaceMap map, int level) {
     boolean[] out = new boolean[skin.length];
     for (var f : map.faces()) {
-      float[] in = Outline.through(Silhouette.of(f)).coverage(level, rect).data();
+      float[] in = Outline.through(map.outline(f)).coverage(level, rect).data();
       for (int i = 0; i < in.length; i++) {
         out[i] |= in[i] > 0.5f;
       }

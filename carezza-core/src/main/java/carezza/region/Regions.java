@@ -32,7 +32,7 @@ public final class Regions {
    * Raised whenever something is found otherwise than before in the same picture: what was kept of
    * an earlier version is not used then.
    */
-  public static final int VERSION = 1;
+  public static final int VERSION = 2;
 
   private static final long BYTES = 2_000_000;
 
@@ -88,6 +88,11 @@ public final class Regions {
       case HANDS -> times(hands(level, rect), skin(level, rect));
       default -> part(name, level, rect);
     };
+  }
+
+  /** Weights 0..1 of what belongs to a sitter, by number. */
+  public Plane ofSitter(int number, int level, Rect rect) {
+    return SitterRegion.mask(map, parts, number, level, rect);
   }
 
   /**

@@ -48,7 +48,7 @@ final class SurfacePlanes {
     below = new boolean[n];
     features = new float[n];
     map.faces().forEach(this::addFeatures);
-    faces = map.faces().stream().map(f -> new SurfacePrior(f, map.pxPerMm())).toList();
+    faces = map.faces().stream().map(f -> new SurfacePrior(map, f, map.pxPerMm())).toList();
     fill();
   }
 

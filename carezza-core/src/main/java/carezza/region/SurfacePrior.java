@@ -6,7 +6,6 @@ import carezza.face.FaceFrame;
 import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.Pin;
-import carezza.face.Silhouette;
 import java.util.List;
 import java.util.stream.Stream;
 
@@ -71,11 +70,11 @@ final class SurfacePrior {
   /**
    * @param px source pixels a mm on this face
    */
-  SurfacePrior(FoundFace face, double px) {
+  SurfacePrior(FaceMap map, FoundFace face, double px) {
     this.face = face;
     this.px = px;
     frame = new FaceFrame(new FaceMap(face.rightPupil(), face.leftPupil()), px);
-    oval = Outline.through(Silhouette.of(face));
+    oval = Outline.through(map.outline(face));
     Pin c = face.mesh().get(CHIN);
     chin = frame.v(c.x(), c.y());
     Pin b = face.mesh().get(NOSE_BASE);

@@ -95,9 +95,13 @@ final class Surfaces {
   private final SurfacePlanes before;
   private final Roughness roughness;
 
+  /** Whether skin is told by its roughness too, on which earlier documents do not rest. */
+  private final boolean byTouch;
+
   private Surfaces(RgbBlock block, int level, FaceMap map) {
     this.level = level;
     px = map.pxPerMm() / (1 << level);
+    byTouch = map.regionForm() > FaceMap.FIRST_REGIONS;
     planes = ColourPlanes.of(block, 0.15 * px, 0.35 * px);
     bins = ColourHistogram.Bins.shaded(planes);
     before = new SurfacePlanes(map, level, planes.rect());
@@ -140,7 +144,9 @@ final class Surfaces {
     islands.fillHoles(SurfacePrior.HAIR, HOLE_MM2 * px * px);
     islands.fillHoles(SurfacePrior.CLOTHING, HOLE_MM2 * px * px);
     leaveWorn(post);
-    leaveWoven(post);
+    if (byTouch) {
+      leaveWoven(post);
+    }
     return post;
   }
 
@@ -181,7 +187,7 @@ final class Surfaces {
     for (int i = 0; i < skin.length; i++) {
       double d = colours.density(bins, i, 0);
       double r = rough[roughness.bin(i)];
-      skin[i] *= (float) (r / (r + FEW_IN_CORE * usual));
+      skin[i] *= byTouch ? (float) (r / (r + FEW_IN_CORE * usual)) : 1;
       skin[i] *= planes.light()[i] > bright ? 1 : (float) (d / (d + few));
     }
   }
@@ -297,7 +303,9 @@ final class Surfaces {
           float[] surface = surface(from[k], k == SurfacePrior.CLOTHING ? doubt : null);
           colours[k] = learnt(k, surface);
           float[] all = surface(from[k], null);
-          rough[k] = roughness.likelihood(k == SurfacePrior.SKIN ? onFace(all) : all, ROUGH_SHARE);
+          rough[k] =
+              roughness.likelihood(
+                  byTouch && k == SurfacePrior.SKIN ? onFace(all) : all, ROUGH_SHARE);
           if (!first) {
             Plane p = new Plane(planes.rect(), from[k]);
             around[k] = Gaussian.blur(p, TOGETHER_MM * px).data();

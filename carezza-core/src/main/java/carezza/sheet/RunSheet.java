@@ -8,6 +8,7 @@ import carezza.pass.FramingKind;
 import carezza.pass.Pass;
 import carezza.reading.Saliency;
 import carezza.region.RegionName;
+import carezza.region.SitterRegion;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -77,8 +78,8 @@ public record RunSheet(
 
   /** A region as it was pointed out or edited, else as it is found from the face map, else none. */
   public Area region(String name) {
-    boolean canBeFound =
-        RegionName.of(name).isPresent() && faceMap.filter(m -> !m.faces().isEmpty()).isPresent();
+    boolean named = RegionName.of(name).isPresent() || SitterRegion.number(name).isPresent();
+    boolean canBeFound = named && faceMap.filter(m -> !m.faces().isEmpty()).isPresent();
     return regions().getOrDefault(name, canBeFound ? Area.found(name) : Area.NONE);
   }
 

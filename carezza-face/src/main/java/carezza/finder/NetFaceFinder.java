@@ -79,7 +79,12 @@ public final class NetFaceFinder implements FaceFinder {
   }
 
   @Override
-  public synchronized List<FoundFace> find(PixelReader picture, BooleanSupplier cancelled) {
+  public List<FoundFace> find(PixelReader picture, BooleanSupplier cancelled) {
+    return InFocus.sitting(everybody(picture, cancelled), picture);
+  }
+
+  @Override
+  public synchronized List<FoundFace> everybody(PixelReader picture, BooleanSupplier cancelled) {
     load();
     Copy copy = new Copy(picture);
     List<FoundFace> out = new ArrayList<>();

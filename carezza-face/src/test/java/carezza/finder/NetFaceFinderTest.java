@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import carezza.area.Area;
+import carezza.area.Term;
 import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
 import carezza.engine.SheetView;
@@ -15,10 +16,12 @@ import carezza.face.FoundFace;
 import carezza.face.PersonMask;
 import carezza.face.Pin;
 import carezza.face.PinnedFace;
+import carezza.filter.Gaussian;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.SourcePicture;
+import carezza.region.SitterRegion;
 import carezza.sheet.RunSheet;
 import carezza.sitter.DemoSitter;
 import java.util.List;
@@ -257,6 +260,47 @@ public class NetFaceFinderTest {
       assertThat(skin.at((int) cheek.x() / 2, (int) cheek.y() / 2)).isGreaterThan(0.9f);
       assertThat(skin.at((int) f.rightPupil().x() / 2, (int) f.rightPupil().y() / 2))
           .isLessThan(0.1f);
+      Area own = skinOf(f.rightPupil().x() < 1000 ? 1 : 2);
+      Area other = skinOf(f.rightPupil().x() < 1000 ? 2 : 1);
+      Rect here = new Rect((int) cheek.x(), (int) cheek.y(), 1, 1);
+      assertThat(view.mask(own, 0, here).data()[0]).isGreaterThan(0.9f);
+      assertThat(view.mask(other, 0, here).data()[0]).isLessThan(0.01f);
+    }
+    FaceMap map = FaceMap.of(faces);
+    int second = map.faces().get(1).sitter();
+    FaceMap turned = map.withPrincipal(second);
+    assertThat(turned.faces().get(0).sitter()).isEqualTo(second);
+    assertThat(turned.rightEye()).isEqualTo(map.faces().get(1).rightPupil());
+  }
+
+  private static Area skinOf(int sitter) {
+    return Area.found("skin").with(new Term(Term.How.WITHIN, SitterRegion.key(sitter), 0));
+  }
+
+  /** A small face out of focus beside a large one: nobody who sits, but somebody. */
+  @Test
+  public void peopleBehindAreNoSittersUnlessAskedFor() {
+    SourcePicture front = DemoSitter.load("maren").picture().picture();
+    SourcePicture behind = DemoSitter.load("ilse").picture().picture();
+    int[] blurs = {1, 7};
+    for (int blur : blurs) {
+      SourcePicture both = new SourcePicture(1500, 1250, 8, 3);
+      for (int c = 0; c < 3; c++) {
+        Plane small = new Plane(new Rect(0, 0, 500, 625));
+        for (int i = 0; i < small.data().length; i++) {
+          small.data()[i] = behind.code(c, 4 * (i % 500), 4 * (i / 500));
+        }
+        Plane soft = Gaussian.blur(small, blur);
+        for (int i = 0; i < 1500 * 1250; i++) {
+          int x = i % 1500;
+          int y = i / 1500;
+          int code = x < 1000 ? front.code(c, 2 * x, 2 * y) : y < 625 ? 0 : 60;
+          both.setCode(c, x, y, x < 1000 || y >= 625 ? code : Math.round(soft.at(x - 1000, y)));
+        }
+      }
+      PixelReader picture = reader(both);
+      assertThat(finder.everybody(picture, () -> false)).as("blur %d", blur).hasSize(2);
+      assertThat(finder.find(picture, () -> false)).as("blur %d", blur).hasSize(blur > 3 ? 1 : 2);
     }
   }
 

@@ -82,7 +82,7 @@ public class RegionsTest {
     return DemoSitter.NAMES.stream().map(n -> new Object[] {n}).toArray(Object[][]::new);
   }
 
-  private static double overlap(Plane a, Plane b) {
+  static double overlap(Plane a, Plane b) {
     double both = 0;
     double either = 0;
     for (int i = 0; i < a.data().length; i++) {

@@ -20,13 +20,16 @@ import java.util.zip.Inflater;
 /** Found faces and where a picture shows a person, as JSON trees and back. */
 final class FaceJson {
   private static final Set<String> FACE =
-      Set.of("score", "rightPupil", "leftPupil", "irisWidthPx", "points");
+      Set.of("score", "rightPupil", "leftPupil", "irisWidthPx", "points", "sitter");
   static final Set<String> PERSON = Set.of("cellPx", "w", "h", "chance");
   private static final int MOST_CELLS = PersonMask.LARGEST * PersonMask.LARGEST;
 
   private FaceJson() {}
 
-  static ObjectNode write(FoundFace f) {
+  /**
+   * @param numbered whether sitters have numbers of their own, not only their order from the left
+   */
+  static ObjectNode write(FoundFace f, boolean numbered) {
     ObjectNode o = Json.F.objectNode();
     o.put("score", f.score());
     write(o.putArray("rightPupil"), f.rightPupil());
@@ -34,6 +37,9 @@ final class FaceJson {
     o.putArray("irisWidthPx").add(f.rightIrisPx()).add(f.leftIrisPx());
     ArrayNode points = o.putArray("points");
     f.mesh().forEach(p -> write(points, p));
+    if (numbered) {
+      o.put("sitter", f.sitter());
+    }
     f.extra().addTo(o);
     return o;
   }
@@ -86,6 +92,7 @@ final class FaceJson {
               Json.number(f.path("irisWidthPx").path(0), "irisWidthPx"),
               Json.number(f.path("irisWidthPx").path(1), "irisWidthPx"),
               person,
+              Math.max(0, f.path("sitter").asInt(0)),
               Extra.beyond(f, FACE)));
     }
     return out;

@@ -23,7 +23,7 @@ import java.util.TreeMap;
 /** Run sheets as JSON trees and back; the form is in document.schema.json. */
 public final class SheetJson {
   private static final Set<String> FACE_MAP =
-      Set.of("rightEye", "leftEye", "eyeDistanceMm", "faces", "person");
+      Set.of("rightEye", "leftEye", "eyeDistanceMm", "faces", "person", "regionForm");
 
   private SheetJson() {}
 
@@ -93,8 +93,12 @@ public final class SheetJson {
     o.put("eyeDistanceMm", m.eyeDistanceMm());
     m.extra().addTo(o);
     if (!m.faces().isEmpty()) {
+      boolean later = m.regionForm() > FaceMap.FIRST_REGIONS;
+      if (later) {
+        o.put("regionForm", m.regionForm());
+      }
       ArrayNode faces = o.putArray("faces");
-      m.faces().forEach(f -> faces.add(FaceJson.write(f)));
+      m.faces().forEach(f -> faces.add(FaceJson.write(f, later)));
       ObjectNode person = FaceJson.write(m.faces().get(0).person());
       Extra.all(m.extra().get("person")).addTo(person);
       o.set("person", person);
@@ -113,7 +117,14 @@ public final class SheetJson {
             pin(m.path("leftEye")),
             m.path("eyeDistanceMm").asDouble(FaceMap.MEAN_EYE_DISTANCE_MM),
             FaceJson.readFaces(m),
+            regionForm(m),
             extra(m)));
+  }
+
+  /** Of a newer version's form this one knows the last of its own. */
+  private static int regionForm(JsonNode map) {
+    int form = map.path("regionForm").asInt(FaceMap.FIRST_REGIONS);
+    return Math.max(FaceMap.FIRST_REGIONS, Math.min(FaceMap.REGIONS, form));
   }
 
   /** Of the person too, which is written once for all faces. */

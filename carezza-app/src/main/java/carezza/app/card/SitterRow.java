@@ -4,6 +4,7 @@ import carezza.app.BenchModel;
 import carezza.app.Words;
 import carezza.app.kit.Choices;
 import carezza.face.FaceMap;
+import carezza.face.FoundFace;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -72,6 +73,11 @@ final class SitterRow extends HBox {
       out.add(choice("pinFace", model.faces()::pinFace));
     }
     out.add(choice("findFace", model.faces()::findFaces));
+    out.add(choice("findAll", model.faces()::findEverybody));
+    model.sheet().get().faceMap().map(FaceMap::faces).orElse(List.of()).stream()
+        .skip(1)
+        .map(FoundFace::sitter)
+        .forEach(n -> out.add(principal(n)));
     for (String region : POINTED) {
       out.add(
           new Choices.Choice(
@@ -87,6 +93,15 @@ final class SitterRow extends HBox {
       }
     }
     return out;
+  }
+
+  private Choices.Choice principal(int sitter) {
+    return new Choices.Choice(
+        "principal-" + sitter,
+        Words.of("sitter.principal", sitter),
+        Words.of("sitter.principal.line"),
+        "",
+        () -> model.faces().makePrincipal(sitter));
   }
 
   private static Choices.Choice choice(String key, Runnable what) {

@@ -15,8 +15,11 @@ import carezza.app.kit.Choices;
 import carezza.area.Area;
 import carezza.area.Extent;
 import carezza.area.Term;
+import carezza.face.FaceMap;
+import carezza.face.FoundFace;
 import carezza.pass.Pass;
 import carezza.region.RegionName;
+import carezza.region.SitterRegion;
 import carezza.screen.Viewport;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
@@ -165,12 +168,21 @@ final class WherePanel extends VBox {
     }
     Term.How region = usual(area, true);
     if (model.known().hasFace()) {
+      sitters().forEach(s -> out.add(joinRegion(Term.How.WITHIN, s, AreaWords.region(s))));
       for (String r : RegionName.keys()) {
         out.add(joinRegion(region, r, Words.of("region." + r)));
       }
     }
     model.areas().names().forEach(n -> out.add(joinRegion(region, n, n)));
     return out;
+  }
+
+  /** The regions of the sitters, where there are several. */
+  private List<String> sitters() {
+    List<FoundFace> faces = model.sheet().get().faceMap().map(FaceMap::faces).orElse(List.of());
+    return faces.size() < 2
+        ? List.of()
+        : faces.stream().map(f -> SitterRegion.key(f.sitter())).sorted().toList();
   }
 
   private static Choices.Choice join(String key, String name, String line, Runnable what) {
