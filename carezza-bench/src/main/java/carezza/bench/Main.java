@@ -20,6 +20,7 @@ public final class Main {
       case "grow" -> GrowBench.run();
       case "face" -> FaceBench.run(List.of(args).subList(1, args.length));
       case "poses" -> PoseBench.run(List.of(args).subList(1, args.length));
+      case "clean" -> CleanBench.run(List.of(args).subList(1, args.length));
       case "neutral" -> NeutralBench.run();
       case "passes" -> PassBench.run();
       case "speed" -> SpeedBench.run(List.of(args).subList(1, args.length));
@@ -35,7 +36,7 @@ public final class Main {
         System.err.println(
             "No benchmark '"
                 + what
-                + "'; there are: heal, grow, face, poses, neutral, passes, speed, pages, faults, kernels.");
+                + "'; there are: heal, grow, face, poses, clean, neutral, passes, speed, pages, faults, kernels.");
         System.exit(2);
       }
     }

@@ -1,0 +1,173 @@
+package carezza.bench;
+
+import carezza.area.Area;
+import carezza.color.ColorEncoding;
+import carezza.engine.Engine;
+import carezza.engine.SheetView;
+import carezza.engine.TileCache;
+import carezza.face.FaceMap;
+import carezza.finder.NetFaceFinder;
+import carezza.image.SourcePicture;
+import carezza.sheet.RunSheet;
+import carezza.sitter.DemoSitter;
+import carezza.spot.SkinSpot;
+import carezza.spot.SkinSpot.Proposal;
+import carezza.spot.SpotFinder;
+import com.fasterxml.jackson.databind.JsonNode;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * Marks found on the sitters and in their poses against those that are there, and on painted ones:
+ * recall by depth in the texture, precision of what is proposed for healing, sizes.
+ */
+final class CleanBench {
+  private CleanBench() {}
+
+  /** Sums over pictures. */
+  private static final class Tally {
+    int remove;
+    int removeHit;
+    int keep;
+    int keepFound;
+    int keepHealed;
+    int heals;
+    int healsRight;
+    int sized;
+    int sizedWell;
+    final List<Double> ratios = new ArrayList<>();
+
+    void print(String name) {
+      ratios.sort(Double::compare);
+      System.out.printf(
+          Locale.ROOT,
+          "%-15s to remove %2d of %2d; heals %2d, right %2d; to keep: found %3d of %3d, healed %d;"
+              + " sizes within 20 %% %d of %d, median %.2f%n",
+          name,
+          removeHit,
+          remove,
+          heals,
+          healsRight,
+          keepFound,
+          keep,
+          keepHealed,
+          sizedWell,
+          sized,
+          ratios.isEmpty() ? Double.NaN : ratios.get(ratios.size() / 2));
+    }
+
+    void add(Tally o) {
+      remove += o.remove;
+      removeHit += o.removeHit;
+      keep += o.keep;
+      keepFound += o.keepFound;
+      keepHealed += o.keepHealed;
+      heals += o.heals;
+      healsRight += o.healsRight;
+      sized += o.sized;
+      sizedWell += o.sizedWell;
+      ratios.addAll(o.ratios);
+    }
+  }
+
+  static void run(List<String> args) {
+    Tally all = new Tally();
+    for (String name : DemoSitter.NAMES) {
+      for (String pose : List.of("", "-turned", "-glance")) {
+        if (args.isEmpty() || args.contains(name + pose) || args.contains("list")) {
+          Tally t = sitter(DemoSitter.load(name + pose), args.contains("list"));
+          t.print(name + pose);
+          all.add(t);
+        }
+      }
+    }
+    all.print("all");
+  }
+
+  static List<SkinSpot> found(SourcePicture p) {
+    Engine e = new Engine(p, ColorEncoding.srgb(), new TileCache(1L << 28));
+    FaceMap map = FaceMap.of(new NetFaceFinder().find(e.original(), () -> false));
+    SheetView view = e.view(RunSheet.EMPTY.withFaceMap(map), () -> false);
+    return SpotFinder.find(
+        e.original(), map, (level, rect) -> view.mask(Area.found("skin"), level, rect));
+  }
+
+  private static Tally sitter(DemoSitter s, boolean list) {
+    List<SkinSpot> found = found(s.picture().picture());
+    Tally t = new Tally();
+    if (list) {
+      for (carezza.spot.SpotType type : carezza.spot.SpotType.values()) {
+        System.out.print(
+            type.key() + " " + found.stream().filter(f -> f.type() == type).count() + " " + found.stream().filter(f -> f.type() == type&&f.sizeMm()>1.15).count() + "  ");
+      }
+      System.out.println();
+    }
+    List<SkinSpot> right = new ArrayList<>();
+    for (JsonNode d : s.truth().path("defects")) {
+      boolean spot = List.of("blemish", "dark-spot", "scratch").contains(d.path("type").asText());
+      if (spot && d.path("visible").asBoolean(true)) {
+        t.remove++;
+        List<SkinSpot> hits = found.stream().filter(f -> isHeal(f) && covers(d, f)).toList();
+        right.addAll(hits);
+        t.removeHit += hits.isEmpty() ? 0 : 1;
+        if (!hits.isEmpty() && !d.path("type").asText().equals("scratch")) {
+          double ratio = hits.get(0).sizeMm() * s.pxPerMm() / 2 / d.path("radius_px").asDouble();
+          t.ratios.add(ratio);
+          t.sized++;
+          t.sizedWell += Math.abs(ratio - 1) < 0.2 ? 1 : 0;
+        } else if (list && hits.isEmpty()) {
+          System.out.printf(
+              Locale.ROOT,
+              "  missed %s %.0f,%.0f: %s%n",
+              d.path("type").asText(),
+              d.path("center_px").get(0).asDouble(),
+              d.path("center_px").get(1).asDouble(),
+              found.stream().filter(f -> covers(d, f)).map(CleanBench::told).toList());
+        }
+      }
+    }
+    for (JsonNode d : s.truth().path("permanent_marks")) {
+      if (d.path("visible").asBoolean(true)) {
+        t.keep++;
+        t.keepFound += found.stream().anyMatch(f -> covers(d, f)) ? 1 : 0;
+        t.keepHealed += found.stream().anyMatch(f -> isHeal(f) && covers(d, f)) ? 1 : 0;
+      }
+    }
+    for (SkinSpot f : found) {
+      if (isHeal(f)) {
+        t.heals++;
+        t.healsRight += right.contains(f) ? 1 : 0;
+        if (list && !right.contains(f)) {
+          System.out.println("  false " + told(f));
+        }
+      }
+    }
+    return t;
+  }
+
+  private static String told(SkinSpot f) {
+    return String.format(
+        Locale.ROOT,
+        "%s %s %.0f,%.0f %.1f mm contrast %.2f red %.2f depth %.1f confidence %.2f",
+        f.type().key(),
+        f.proposal().key(),
+        f.centre().x(),
+        f.centre().y(),
+        f.sizeMm(),
+        f.contrast(),
+        f.redness(),
+        f.depth(),
+        f.confidence());
+  }
+
+  private static boolean isHeal(SkinSpot f) {
+    return f.proposal() == Proposal.HEAL;
+  }
+
+  private static boolean covers(JsonNode d, SkinSpot f) {
+    double dx = d.path("center_px").path(0).asDouble() - f.centre().x();
+    double dy = d.path("center_px").path(1).asDouble() - f.centre().y();
+    return Math.hypot(dx, dy) < d.path("radius_px").asDouble();
+  }
+}

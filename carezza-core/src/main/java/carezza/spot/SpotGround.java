@@ -1,0 +1,173 @@
+package carezza.spot;
+
+import carezza.area.Outline;
+import carezza.color.ColorEncoding;
+import carezza.color.Roots;
+import carezza.face.FaceContours;
+import carezza.face.FaceMap;
+import carezza.face.FoundFace;
+import carezza.face.Pin;
+import carezza.filter.Gaussian;
+import carezza.image.PixelReader;
+import carezza.image.Plane;
+import carezza.image.Pyramid;
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import java.util.List;
+
+/**
+ * The skin of a picture as marks are looked for in it: log2 of linear sRGB light by channel, where
+ * there is skin, and how far a place can be trusted: towards lids, brows, lips, nostrils and the
+ * border of the skin what looks like a mark is mostly a fold or a hair.
+ */
+final class SpotGround {
+  private static final double LEAST_PX_PER_MM = 5;
+  private static final float LEAST = 1e-3f;
+  private static final float[] TO_SRGB = ColorEncoding.srgb().toWorking().inverse().floats();
+
+  /** Within so much of them a place is not trusted, and over how much trust comes back, mm. */
+  private static final double LID_MM = 2;
+
+  private static final double BROW_MM = 2.5;
+  private static final double LIP_MM = 1.2;
+  private static final double CORNER_MM = 3.5;
+  private static final double NOSTRIL_MM = 5.5;
+  private static final double FADE_MM = 0.6;
+  private static final double BORDER_MM = 1.3;
+
+  private static final int[] CORNERS = {61, 291};
+  private static final int[] NOSTRILS = {97, 326};
+
+  final int level;
+  final double px;
+  final Rect rect;
+  final Plane red;
+  final Plane green;
+  final Plane blue;
+  final Plane skin;
+  final Plane trust;
+
+  private SpotGround(int level, double px, RgbBlock b, Plane skin, Plane trust) {
+    this.level = level;
+    this.px = px;
+    rect = b.rect();
+    this.skin = skin;
+    this.trust = trust;
+    red = channel(b, 0);
+    green = channel(b, 1);
+    blue = channel(b, 2);
+  }
+
+  private static Plane channel(RgbBlock b, int c) {
+    float[] m = TO_SRGB;
+    Plane out = new Plane(b.rect());
+    for (int i = 0; i < b.size(); i++) {
+      float v = m[3 * c] * b.r()[i] + m[3 * c + 1] * b.g()[i] + m[3 * c + 2] * b.b()[i];
+      out.data()[i] = Roots.log2(Math.max(v, 0) + LEAST);
+    }
+    return out;
+  }
+
+  static int level(FaceMap map) {
+    return Pyramid.levelFor(map.pxPerMm(), LEAST_PX_PER_MM);
+  }
+
+  /** The ground, or null where there is no skin. */
+  static SpotGround of(PixelReader picture, FaceMap map, SpotFinder.Skin where) {
+    int level = level(map);
+    double px = map.pxPerMm() / (1 << level);
+    Plane all = where.at(level, picture.bounds(level));
+    Rect rect = bounds(all);
+    if (rect.w() < 8 || rect.h() < 8) {
+      return null;
+    }
+    Plane skin = cut(all, rect);
+    return new SpotGround(level, px, picture.read(level, rect), skin, trust(map, skin, level, px));
+  }
+
+  private static Rect bounds(Plane p) {
+    int x0 = p.w();
+    int x1 = 0;
+    int y0 = p.h();
+    int y1 = 0;
+    for (int i = 0; i < p.data().length; i++) {
+      if (p.data()[i] > 0.5f) {
+        x0 = Math.min(x0, i % p.w());
+        x1 = Math.max(x1, i % p.w() + 1);
+        y0 = Math.min(y0, i / p.w());
+        y1 = Math.max(y1, i / p.w() + 1);
+      }
+    }
+    return new Rect(
+        p.rect().x() + x0, p.rect().y() + y0, Math.max(0, x1 - x0), Math.max(0, y1 - y0));
+  }
+
+  private static Plane cut(Plane p, Rect rect) {
+    Plane out = new Plane(rect);
+    for (int i = 0; i < out.data().length; i++) {
+      out.data()[i] = p.at(rect.x() + i % rect.w(), rect.y() + i / rect.w());
+    }
+    return out;
+  }
+
+  private static Plane trust(FaceMap map, Plane skin, int level, double px) {
+    Plane out = Gaussian.blur(skin, BORDER_MM * px / 1.65);
+    for (int i = 0; i < out.data().length; i++) {
+      out.data()[i] = Math.max(0, Math.min(1, (out.data()[i] - 0.9f) / 0.08f));
+    }
+    for (FoundFace f : map.faces()) {
+      beside(out, f, FaceContours.RIGHT_EYE, LID_MM, level, px);
+      beside(out, f, FaceContours.LEFT_EYE, LID_MM, level, px);
+      beside(out, f, FaceContours.RIGHT_BROW, BROW_MM, level, px);
+      beside(out, f, FaceContours.LEFT_BROW, BROW_MM, level, px);
+      beside(out, f, FaceContours.OUTER_LIPS, LIP_MM, level, px);
+      around(out, f, CORNERS, CORNER_MM, level, px);
+      around(out, f, NOSTRILS, NOSTRIL_MM, level, px);
+    }
+    return out;
+  }
+
+  private static void beside(
+      Plane trust, FoundFace f, List<Integer> line, double mm, int level, double px) {
+    Outline o = Outline.through(f.points(line));
+    double side = 1 << level;
+    float[] far = o.distances(trust.rect(), side, Math.max(1, (int) px));
+    for (int i = 0; i < far.length; i++) {
+      trust.data()[i] *= (float) fade(far[i] / side / px - mm);
+    }
+  }
+
+  private static void around(
+      Plane trust, FoundFace f, int[] points, double mm, int level, double px) {
+    for (int p : points) {
+      Pin at = f.mesh().get(p);
+      double x = Math.scalb(at.x(), -level);
+      double y = Math.scalb(at.y(), -level);
+      Rect near = Rect.ofDisc(x, y, (mm + FADE_MM) * px).intersect(trust.rect());
+      for (int v = near.y(); v < near.bottom(); v++) {
+        for (int u = near.x(); u < near.right(); u++) {
+          int i = (v - trust.rect().y()) * trust.w() + u - trust.rect().x();
+          trust.data()[i] *= (float) fade(Math.hypot(u + 0.5 - x, v + 0.5 - y) / px - mm);
+        }
+      }
+    }
+  }
+
+  private static double fade(double mm) {
+    return Math.max(0, Math.min(1, 0.5 + mm / FADE_MM));
+  }
+
+  /** A place of the ground, in source pixels. */
+  Pin source(double x, double y) {
+    return new Pin(Math.scalb(rect.x() + x + 0.5, level), Math.scalb(rect.y() + y + 0.5, level));
+  }
+
+  /** log2 of red over green. */
+  Plane redness() {
+    Plane out = new Plane(rect);
+    for (int i = 0; i < out.data().length; i++) {
+      out.data()[i] = red.data()[i] - green.data()[i];
+    }
+    return out;
+  }
+}

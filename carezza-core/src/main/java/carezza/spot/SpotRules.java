@@ -1,0 +1,182 @@
+package carezza.spot;
+
+import carezza.face.Pin;
+import carezza.spot.SkinSpot.Proposal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What a measured mark is. Thresholds are shares of light and spreads of texture, so they hold for
+ * any skin and light; they were tuned on the demo sitters and marks painted on them.
+ */
+final class SpotRules {
+  /** Diameter of a mark by the radius of its depth, 2 k r / axis^e. */
+  private static final double[] BLEMISH_SIZE = {1.85, 0.5};
+
+  private static final double[] SPOT_SIZE = {1.55, 0.25};
+  private static final double[] MOLE_SIZE = {1.09, 0.25};
+  private static final double[] FRECKLE_SIZE = {1.0, 0.25};
+
+  /** From so many freckles on a face is freckled. */
+  private static final int FRECKLED = 50;
+
+  /** On a freckled face brown spots up to that size are freckles. */
+  private static final double FRECKLE_MM = 3.5;
+
+  /** Dark spots smaller than this are lost among pores. */
+  private static final double LEAST_DARK_MM = 1.9;
+
+  /** How far round others are looked at, how many are many, and how far one must stand out. */
+  private static final double AROUND_MM = 10;
+
+  private static final int MANY = 5;
+  private static final double STANDS_OUT = 1.6;
+
+  /** Smaller ones are pores. */
+  private static final double LEAST_MOLE_MM = 1.5;
+
+  /** Smaller ones are pores as often as not. */
+  private static final double LEAST_FRECKLE_MM = 1.15;
+
+  /** Stops of a blemish and of a dark spot: what is darker is a nostril, a hair, a mole. */
+  private static final double DEEPEST_BLOOD = 1.6;
+
+  private static final double DEEPEST_DARK = 1.2;
+
+  private static final double LEAST_BLEMISH_MM = 1.4;
+
+  /** Stops from which what is dark is a hole or a hair, and how wide a dark spot may be. */
+  private static final double DEEPEST = 2.3;
+
+  private static final double WIDEST_MM = 7;
+
+  private SpotRules() {}
+
+  static Optional<SkinSpot> typed(SpotGround g, SpotScales.Candidate c, SpotShape s) {
+    if (s.green() > -0.12 || s.green() < -DEEPEST) {
+      return Optional.empty();
+    }
+    double rr = s.redShare();
+    double rb = s.blueShare();
+    boolean bloodRed = rr < 0.32 && rb < 1.35 || rr < 0.4 && rb < 1.08;
+    if (bloodRed && s.axis() > 0.5 && s.redness() > 0.18 && c.red() > 5 && s.closed() > 0.3) {
+      boolean deep = -s.green() > 0.45 || c.red() > 11;
+      boolean whole = size(s, BLEMISH_SIZE) / g.px > LEAST_BLEMISH_MM && -s.green() < DEEPEST_BLOOD;
+      boolean sure = deep && whole && c.red() > 7.5 && s.redness() > 0.25 && s.closed() > 0.4;
+      return Optional.of(
+          spot(g, c, s, SpotType.BLEMISH, sure ? Proposal.HEAL : Proposal.SOFTEN, BLEMISH_SIZE));
+    }
+    double size = size(s, SPOT_SIZE) / g.px;
+    boolean wide = size > LEAST_MOLE_MM;
+    if (wide
+        && -s.green() > 0.86
+        && c.dark() > 7
+        && rr > 0.45
+        && s.axis() > 0.6
+        && s.closed() > 0.5) {
+      return Optional.of(spot(g, c, s, SpotType.MOLE, Proposal.KEEP, MOLE_SIZE));
+    }
+    if (rr > 0.3
+        && rr < 0.73
+        && rb > 1.12
+        && c.dark() > 3.5
+        && s.axis() > 0.45
+        && s.closed() > 0.35) {
+      return Optional.of(spot(g, c, s, SpotType.FRECKLE, Proposal.KEEP, FRECKLE_SIZE));
+    }
+    boolean dark = rr >= 0.7 && size < WIDEST_MM && c.dark() > 4.5 + 2 * Math.max(0, 2.4 - size);
+    if (dark && s.closed() > 0.45 && s.axis() > 0.55) {
+      return Optional.of(spot(g, c, s, SpotType.DARK_SPOT, Proposal.HEAL, SPOT_SIZE));
+    }
+    return Optional.empty();
+  }
+
+  private static double size(SpotShape s, double[] how) {
+    return 2 * how[0] * s.radiusPx() / Math.pow(s.axis(), how[1]);
+  }
+
+  private static SkinSpot spot(
+      SpotGround g,
+      SpotScales.Candidate c,
+      SpotShape s,
+      SpotType type,
+      Proposal proposal,
+      double[] size) {
+    double depth = type == SpotType.BLEMISH ? c.red() : c.dark();
+    double confidence = 1 - Math.exp(-Math.max(0, depth - 2) / 5) * (1.2 - Math.min(1, s.closed()));
+    return new SkinSpot(
+        type,
+        g.source(s.x(), s.y()),
+        size(s, size) / g.px,
+        -s.green(),
+        s.redness(),
+        depth,
+        Math.max(0.05, Math.min(0.98, confidence)),
+        proposal,
+        List.of());
+  }
+
+  /**
+   * A dark spot among many that are as dark and nearly as wide is a pore or a hair of a beard: it
+   * must stand out of them.
+   */
+  private static SkinSpot amongOthers(SkinSpot s, List<Dark> ground, double pxPerMm) {
+    if (s.type() != SpotType.DARK_SPOT) {
+      return s;
+    }
+    double[] others =
+        ground.stream()
+            .filter(o -> o.at.distance(s.centre()) < AROUND_MM * pxPerMm)
+            .filter(o -> o.at.distance(s.centre()) > s.sizeMm() * pxPerMm / 2)
+            .mapToDouble(Dark::weight)
+            .sorted()
+            .toArray();
+    boolean small = s.sizeMm() < LEAST_DARK_MM || s.contrast() > DEEPEST_DARK;
+    boolean lost =
+        others.length >= MANY && weight(s) < STANDS_OUT * others[(int) (0.9 * others.length)];
+    return small || lost ? s.proposed(Proposal.LOOK) : s;
+  }
+
+  /**
+   * A place that is darker than round it, of whatever kind.
+   *
+   * @param at source pixels
+   * @param weight contrast in stops times diameter in mm
+   */
+  record Dark(Pin at, double weight) {
+    static Dark of(SpotGround g, SpotShape s) {
+      return new Dark(g.source(s.x(), s.y()), -s.green() * size(s, SPOT_SIZE) / g.px);
+    }
+  }
+
+  private static double weight(SkinSpot s) {
+    return s.contrast() * s.sizeMm();
+  }
+
+  /**
+   * A face's marks together: many freckles are a pattern, which is kept, and on it brown spots of
+   * their size cannot be told from them; without it a single brown mark is left to the hand.
+   */
+  static List<SkinSpot> asOneFace(List<SkinSpot> all, List<Dark> ground, double pxPerMm) {
+    List<SkinSpot> spots = all.stream().map(s -> amongOthers(s, ground, pxPerMm)).toList();
+    long freckles =
+        spots.stream()
+            .filter(s -> s.type() == SpotType.FRECKLE && s.sizeMm() > LEAST_FRECKLE_MM)
+            .count();
+    List<SkinSpot> out = new ArrayList<>();
+    for (SkinSpot s : spots) {
+      boolean brown = s.type() == SpotType.FRECKLE || s.type() == SpotType.DARK_SPOT;
+      if (s.proposal() == Proposal.LOOK) {
+        out.add(s);
+      } else if (freckles >= FRECKLED && brown && s.sizeMm() < FRECKLE_MM) {
+        out.add(s.proposed(Proposal.KEEP));
+      } else if (s.type() == SpotType.FRECKLE) {
+        out.add(s.proposed(Proposal.LOOK));
+      } else {
+        out.add(s);
+      }
+    }
+    return out;
+  }
+}

@@ -1,0 +1,287 @@
+package carezza.spot;
+
+import carezza.image.Plane;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * A mark measured against the skin round it: in each channel against a plane laid through a ring
+ * round it, what stands out of the plane counting less (Tukey's weights).
+ *
+ * @param red how much red light differs, stops; negative where darker
+ * @param green the same of green
+ * @param blue the same of blue
+ * @param radiusPx of a disc as deep as its core that takes as much light
+ * @param axis shorter over longer axis
+ * @param closed the least of eight directions' contrast over their mean: 1 a spot alone, 0 or less
+ *     the side of a fold
+ * @param sharp how steep its border is: contrast of the core over that of a disc twice as wide
+ */
+record SpotShape(
+    double red,
+    double green,
+    double blue,
+    double radiusPx,
+    double axis,
+    double closed,
+    double sharp,
+    double x,
+    double y) {
+  private static final double CORE = 0.55;
+  private static final double RING_FROM = 1.7;
+  private static final double RING_TO = 2.8;
+  private static final int SECTORS = 8;
+
+  /** Rings are widened so far, by that factor, until the depth falls off. */
+  private static final double WIDEST_MM = 4;
+
+  private static final double WIDER = 1.25;
+  private static final double FALLEN = 0.75;
+  private static final double NEARLY = 0.9;
+  private static final int ROUNDS = 3;
+  private static final float TRUSTED = 0.3f;
+
+  /** Depth under that share of the deepest is texture. */
+  private static final double TEXTURE = 0.15;
+
+  /** Red light over green light that is missing: about 0 blood, 0.45 freckles, 0.9 pigment. */
+  double redShare() {
+    return red / green;
+  }
+
+  double blueShare() {
+    return blue / green;
+  }
+
+  double redness() {
+    return red - green;
+  }
+
+  /**
+   * Measured where the ring has left the mark: of rings ever wider the first against which the mark
+   * is nearly as deep as against any; null where there is too little skin round it.
+   */
+  static SpotShape of(SpotGround g, SpotScales.Candidate c) {
+    List<SpotShape> all = new ArrayList<>();
+    double deepest = 0;
+    for (double r = c.radiusPx(); r <= Math.max(c.radiusPx(), WIDEST_MM * g.px); r *= WIDER) {
+      SpotShape s = at(g, new SpotScales.Candidate(c.x(), c.y(), r, c.dark(), c.red()));
+      if (s == null || -s.green < FALLEN * deepest) {
+        break;
+      }
+      deepest = Math.max(deepest, -s.green);
+      all.add(s);
+    }
+    for (SpotShape s : all) {
+      if (-s.green >= NEARLY * deepest) {
+        return s;
+      }
+    }
+    return null;
+  }
+
+  private static SpotShape at(SpotGround g, SpotScales.Candidate c) {
+    double[][] plane = {
+      plane(g, g.red, c.x(), c.y(), c.radiusPx()),
+      plane(g, g.green, c.x(), c.y(), c.radiusPx()),
+      plane(g, g.blue, c.x(), c.y(), c.radiusPx())
+    };
+    if (plane[1] == null || plane[0] == null || plane[2] == null) {
+      return null;
+    }
+    double core = Math.max(0.8, CORE * c.radiusPx());
+    double dr = mean(g.red, plane[0], c, core);
+    double dg = mean(g.green, plane[1], c, core);
+    double db = mean(g.blue, plane[2], c, core);
+    double twice = mean(g.green, plane[1], c, 2 * core);
+    double[] form = form(g, plane[1], c, dg);
+    return new SpotShape(
+        dr,
+        dg,
+        db,
+        form[0],
+        form[1],
+        closed(g, plane[1], c, dg),
+        twice / dg,
+        c.x() + form[2],
+        c.y() + form[3]);
+  }
+
+  private static double mean(Plane v, double[] plane, SpotScales.Candidate c, double r) {
+    double sum = 0;
+    int n = 0;
+    int reach = (int) Math.ceil(r);
+    for (int dy = -reach; dy <= reach; dy++) {
+      for (int dx = -reach; dx <= reach; dx++) {
+        int x = c.x() + dx;
+        int y = c.y() + dy;
+        if (dx * dx + dy * dy <= r * r && x >= 0 && y >= 0 && x < v.w() && y < v.h()) {
+          sum += v.data()[y * v.w() + x] - at(plane, dx, dy);
+          n++;
+        }
+      }
+    }
+    return sum / Math.max(1, n);
+  }
+
+  private static double at(double[] plane, double dx, double dy) {
+    return plane[0] + plane[1] * dx + plane[2] * dy;
+  }
+
+  /** Level and slopes of the ring, or null where there is too little of it. */
+  private static double[] plane(SpotGround g, Plane v, int cx, int cy, double r) {
+    int reach = (int) Math.ceil(RING_TO * r) + 1;
+    double[] p = {0, 0, 0};
+    double scale = Double.MAX_VALUE;
+    for (int round = 0; round < ROUNDS; round++) {
+      double[] s = new double[9];
+      double spread = 0;
+      for (int dy = -reach; dy <= reach; dy++) {
+        for (int dx = -reach; dx <= reach; dx++) {
+          double d = Math.hypot(dx, dy);
+          int x = cx + dx;
+          int y = cy + dy;
+          if (d < RING_FROM * r
+              || d > RING_TO * r + 1
+              || x < 0
+              || y < 0
+              || x >= v.w()
+              || y >= v.h()) {
+            continue;
+          }
+          int i = y * v.w() + x;
+          if (g.skin.data()[i] < TRUSTED) {
+            continue;
+          }
+          double off = (v.data()[i] - at(p, dx, dy)) / scale;
+          double w = round == 0 ? 1 : Math.abs(off) < 1 ? (1 - off * off) * (1 - off * off) : 0;
+          s[0] += w;
+          s[1] += w * dx;
+          s[2] += w * dy;
+          s[3] += w * dx * dx;
+          s[4] += w * dx * dy;
+          s[5] += w * dy * dy;
+          s[6] += w * v.data()[i];
+          s[7] += w * v.data()[i] * dx;
+          s[8] += w * v.data()[i] * dy;
+        }
+      }
+      if (s[0] < 12) {
+        return null;
+      }
+      p = solved(s);
+      int n = 0;
+      for (int dy = -reach; dy <= reach; dy++) {
+        for (int dx = -reach; dx <= reach; dx++) {
+          double d = Math.hypot(dx, dy);
+          int x = cx + dx;
+          int y = cy + dy;
+          if (d >= RING_FROM * r
+              && d <= RING_TO * r + 1
+              && x >= 0
+              && y >= 0
+              && x < v.w()
+              && y < v.h()) {
+            spread += Math.abs(v.data()[y * v.w() + x] - at(p, dx, dy));
+            n++;
+          }
+        }
+      }
+      scale = Math.max(0.02, 3 * spread / n);
+    }
+    return p;
+  }
+
+  /** Least squares of level and two slopes. */
+  private static double[] solved(double[] s) {
+    double mx = s[1] / s[0];
+    double my = s[2] / s[0];
+    double mv = s[6] / s[0];
+    double xx = s[3] - s[1] * mx;
+    double xy = s[4] - s[1] * my;
+    double yy = s[5] - s[2] * my;
+    double xv = s[7] - s[6] * mx;
+    double yv = s[8] - s[6] * my;
+    double det = xx * yy - xy * xy;
+    double a = det < 1e-9 ? 0 : (xv * yy - yv * xy) / det;
+    double b = det < 1e-9 ? 0 : (yv * xx - xv * xy) / det;
+    return new double[] {mv - a * mx - b * my, a, b};
+  }
+
+  /** Radius, axis ratio and where the middle of what is missing lies. */
+  private static double[] form(SpotGround g, double[] plane, SpotScales.Candidate c, double depth) {
+    double reach = RING_FROM * c.radiusPx() + 1;
+    int n = (int) Math.ceil(reach);
+    double sum = 0;
+    double sx = 0;
+    double sy = 0;
+    double xx = 0;
+    double yy = 0;
+    double xy = 0;
+    double peak = 0;
+    Plane v = g.green;
+    for (int dy = -n; dy <= n; dy++) {
+      for (int dx = -n; dx <= n; dx++) {
+        int x = c.x() + dx;
+        int y = c.y() + dy;
+        if (Math.hypot(dx, dy) > reach || x < 0 || y < 0 || x >= v.w() || y >= v.h()) {
+          continue;
+        }
+        double m = (v.data()[y * v.w() + x] - at(plane, dx, dy)) / depth - TEXTURE;
+        if (m > 0) {
+          double k = Math.min(m, 1.5);
+          sum += k;
+          sx += k * dx;
+          sy += k * dy;
+          xx += k * dx * dx;
+          yy += k * dy * dy;
+          xy += k * dx * dy;
+          peak = Math.max(peak, k);
+        }
+      }
+    }
+    if (sum == 0) {
+      return new double[] {c.radiusPx(), 1, 0, 0};
+    }
+    double mx = sx / sum;
+    double my = sy / sum;
+    double a = xx / sum - mx * mx;
+    double b = yy / sum - my * my;
+    double ab = xy / sum - mx * my;
+    double half = Math.hypot((a - b) / 2, ab);
+    double longer = (a + b) / 2 + half;
+    double shorter = Math.max(0, (a + b) / 2 - half);
+    double radius = Math.sqrt(sum / (Math.PI * Math.max(0.85, Math.min(1, peak))));
+    return new double[] {radius, Math.sqrt((shorter + 0.08) / (longer + 0.08)), mx, my};
+  }
+
+  private static double closed(SpotGround g, double[] plane, SpotScales.Candidate c, double depth) {
+    double[] sum = new double[SECTORS];
+    int[] n = new int[SECTORS];
+    double from = 1.35 * c.radiusPx();
+    double to = 2.1 * c.radiusPx() + 1;
+    int reach = (int) Math.ceil(to);
+    Plane v = g.green;
+    for (int dy = -reach; dy <= reach; dy++) {
+      for (int dx = -reach; dx <= reach; dx++) {
+        double d = Math.hypot(dx, dy);
+        int x = c.x() + dx;
+        int y = c.y() + dy;
+        if (d < from || d > to || x < 0 || y < 0 || x >= v.w() || y >= v.h()) {
+          continue;
+        }
+        int k = (int) ((Math.atan2(dy, dx) / (2 * Math.PI) + 1) * SECTORS) % SECTORS;
+        sum[k] += v.data()[y * v.w() + x] - at(plane, dx, dy);
+        n[k]++;
+      }
+    }
+    double least = Double.MAX_VALUE;
+    double mean = 0;
+    for (int k = 0; k < SECTORS; k++) {
+      double contrast = (n[k] == 0 ? 0 : sum[k] / n[k]) - depth;
+      least = Math.min(least, contrast);
+      mean += contrast / SECTORS;
+    }
+    return mean <= 0 ? 0 : least / mean;
+  }
+}

@@ -1,0 +1,25 @@
+package carezza.spot;
+
+/** What a mark is, by the names it has in documents, tables and word bundles. */
+public enum SpotType {
+  /** Blood in or under the skin: pimples, small wounds. */
+  BLEMISH("blemish"),
+  /** Pigment or what a blemish left, darker than the skin in all channels. */
+  DARK_SPOT("darkSpot"),
+  /** A small even spot of melanin, one of many. */
+  FRECKLE("freckle"),
+  /** Deep, sharp and round: it stays. */
+  MOLE("mole"),
+  /** A thin line of blood: a scratch. */
+  SCRATCH("scratch");
+
+  private final String key;
+
+  SpotType(String key) {
+    this.key = key;
+  }
+
+  public String key() {
+    return key;
+  }
+}
