@@ -21,6 +21,7 @@ public class ArchitectureTest {
     "face",
     "area",
     "region",
+    "spot",
     "neutral",
     "reading",
     "pass",

@@ -83,6 +83,105 @@ final class CleanBench {
       }
     }
     all.print("all");
+    if (args.isEmpty() || args.contains("painted")) {
+      painted("seen seeds", SEEN);
+    }
+    if (args.isEmpty()) {
+      painted("unseen seeds", UNSEEN);
+    }
+  }
+
+  /** Seeds that were looked at while the rules were made, and others. */
+  private static final long[] SEEN = {1, 2};
+
+  private static final long[] UNSEEN = {101, 102, 103, 104};
+
+  private static final double[] DEPTHS = {0, 3, 4.5, 6, 8, 12, 1e9};
+
+  /** So many of each kind are painted on a sitter. */
+  private static final int OF_EACH = 9;
+
+  /** Painted marks on the clean pictures of the three: recall by kind and depth, false heals. */
+  private static void painted(String what, long[] seeds) {
+    int[][] n = new int[4][DEPTHS.length];
+    int[][] hit = new int[4][DEPTHS.length];
+    List<Double> ratios = new ArrayList<>();
+    int heals = 0;
+    int right = 0;
+    for (String name : DemoSitter.NAMES) {
+      DemoSitter s = DemoSitter.load(name);
+      for (long seed : seeds) {
+        PaintedMarks p = PaintedMarks.of(s, OF_EACH, seed);
+        List<SkinSpot> found = found(p.picture());
+        List<SkinSpot> hits = new ArrayList<>();
+        for (PaintedMarks.Mark m : p.marks()) {
+          int kind = List.of("blemish", "dark-spot", "scratch").indexOf(m.kind());
+          kind = kind == 1 && m.mm() < 2.5 ? 3 : kind;
+          int bin = 0;
+          while (bin + 2 < DEPTHS.length && m.z() >= DEPTHS[bin + 1]) {
+            bin++;
+          }
+          double reach = kind == 2 ? 0.4 * m.mm() : Math.max(1, m.mm() / 2);
+          List<SkinSpot> own =
+              found.stream()
+                  .filter(f -> f.proposal() == Proposal.HEAL || f.proposal() == Proposal.SOFTEN)
+                  .filter(
+                      f -> Math.hypot(f.centre().x() - m.x(), f.centre().y() - m.y()) < reach * s.pxPerMm())
+                  .toList();
+          n[kind][bin]++;
+          hit[kind][bin] += own.isEmpty() ? 0 : 1;
+          hits.addAll(own);
+          if (own.isEmpty() && m.z() > 6 && Boolean.getBoolean("list")) {
+            System.out.printf(
+                "  missed %s %s %.0f,%.0f %.1f mm z %.1f: %s%n",
+                name,
+                m.kind(),
+                m.x(),
+                m.y(),
+                m.mm(),
+                m.z(),
+                found.stream()
+                    .filter(
+                        f ->
+                            Math.hypot(f.centre().x() - m.x(), f.centre().y() - m.y())
+                                < reach * s.pxPerMm())
+                    .map(CleanBench::told)
+                    .toList());
+          }
+          if (!own.isEmpty() && kind != 2) {
+            ratios.add(own.get(0).sizeMm() / m.mm());
+          }
+        }
+        for (SkinSpot f : found) {
+          heals += isHeal(f) ? 1 : 0;
+          right += isHeal(f) && hits.contains(f) ? 1 : 0;
+        }
+      }
+    }
+    String[] kinds = {"red", "dark, 2.5 mm and more", "scratches", "dark, smaller"};
+    System.out.printf(Locale.ROOT, "%npainted on clean pictures, %s: found of painted, by depth%n", what);
+    System.out.printf(Locale.ROOT, "%-24s", "z");
+    for (int b = 0; b + 1 < DEPTHS.length; b++) {
+      System.out.printf(Locale.ROOT, "  from %4.1f", DEPTHS[b]);
+    }
+    System.out.println();
+    for (int k = 0; k < kinds.length; k++) {
+      System.out.printf(Locale.ROOT, "%-24s", kinds[k]);
+      for (int b = 0; b + 1 < DEPTHS.length; b++) {
+        System.out.printf(Locale.ROOT, "  %3d of %2d", hit[k][b], n[k][b]);
+      }
+      System.out.println();
+    }
+    ratios.sort(Double::compare);
+    long well = ratios.stream().filter(r -> Math.abs(r - 1) < 0.2).count();
+    System.out.printf(
+        Locale.ROOT,
+        "heals right %d of %d; sizes within 20 %% %d of %d, median %.2f%n",
+        right,
+        heals,
+        well,
+        ratios.size(),
+        ratios.get(ratios.size() / 2));
   }
 
   static List<SkinSpot> found(SourcePicture p) {
@@ -96,13 +195,6 @@ final class CleanBench {
   private static Tally sitter(DemoSitter s, boolean list) {
     List<SkinSpot> found = found(s.picture().picture());
     Tally t = new Tally();
-    if (list) {
-      for (carezza.spot.SpotType type : carezza.spot.SpotType.values()) {
-        System.out.print(
-            type.key() + " " + found.stream().filter(f -> f.type() == type).count() + " " + found.stream().filter(f -> f.type() == type&&f.sizeMm()>1.15).count() + "  ");
-      }
-      System.out.println();
-    }
     List<SkinSpot> right = new ArrayList<>();
     for (JsonNode d : s.truth().path("defects")) {
       boolean spot = List.of("blemish", "dark-spot", "scratch").contains(d.path("type").asText());

@@ -9,8 +9,8 @@ import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
 /**
- * {@code carezza propose | render | measure | regions | carry}: exit code 0 done, 1 the input could
- * not be used, 2 usage.
+ * {@code carezza propose | render | measure | regions | carry | spots}: exit code 0 done, 1 the
+ * input could not be used, 2 usage.
  */
 @Command(
     name = "carezza",
@@ -21,7 +21,8 @@ import picocli.CommandLine.Command;
       RenderCommand.class,
       MeasureCommand.class,
       RegionsCommand.class,
-      CarryCommand.class
+      CarryCommand.class,
+      SpotsCommand.class
     })
 public final class Main {
   /** Set in the environment, a fault is shown with the place in the program. */

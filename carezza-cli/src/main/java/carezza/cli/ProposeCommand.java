@@ -4,7 +4,9 @@ import carezza.engine.Measuring;
 import carezza.image.Rect;
 import carezza.io.Document;
 import carezza.io.DocumentStore;
+import carezza.pass.EvaluationContext;
 import carezza.pass.Finding;
+import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.Stage;
 import carezza.reading.Reading;
@@ -64,11 +66,11 @@ final class ProposeCommand implements Callable<Integer> {
     Measuring measuring = new Measuring(l.engine());
     List<Reading> readings = measuring.all(l.sheet(), () -> false);
     Rect source = l.engine().source().bounds();
-    RunSheet lit = laid(l.sheet(), source, readings, k -> k.stage().compareTo(Stage.LIGHT) <= 0);
+    RunSheet lit = laid(l, l.sheet(), source, readings, k -> k.stage().compareTo(Stage.LIGHT) <= 0);
     if (!lit.equals(l.sheet())) {
       readings = measuring.all(lit, () -> false);
     }
-    RunSheet sheet = laid(lit, source, readings, k -> k.stage().compareTo(Stage.LIGHT) > 0);
+    RunSheet sheet = laid(l, lit, source, readings, k -> k.stage().compareTo(Stage.LIGHT) > 0);
     DocumentStore.write(
         out,
         new Document(
@@ -83,13 +85,16 @@ final class ProposeCommand implements Callable<Integer> {
    * Lays what is recommended of some kinds: frame and light first, so that the rest is seen in it.
    */
   private RunSheet laid(
-      RunSheet on, Rect source, List<Reading> readings, Predicate<PassKind> which) {
+      Loaded l, RunSheet on, Rect source, List<Reading> readings, Predicate<PassKind> which) {
     KnownSheet known = new KnownSheet(on, source, readings);
     RunSheet sheet = on;
     for (PassKind k : Kinds.all().stream().filter(which).toList()) {
       Optional<Finding> finding = k.finding(known);
       if (kinds == null ? finding.isPresent() : kinds.contains(k.key())) {
-        sheet = sheet.add(k.start(sheet.nextId(), known));
+        Pass begun = k.start(sheet.nextId(), known);
+        sheet = sheet.add(begun);
+        EvaluationContext context = l.engine().view(sheet, () -> false).contextFor(begun);
+        sheet = sheet.change(begun.id(), p -> k.proposed(context));
         spec.commandLine().getOut().println(line(k, finding));
       }
     }

@@ -11,6 +11,7 @@ import carezza.pass.Frame;
 import carezza.pass.Lasting;
 import carezza.pass.Pass;
 import carezza.sheet.RunSheet;
+import carezza.spot.SkinSpot;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Supplier;
@@ -70,11 +71,20 @@ record PassEvaluation(Pass pass, TileMaker tiles, int depth, boolean isHeld, Mat
 
   @Override
   public Lights lights() {
+    return viewBelow().lights();
+  }
+
+  @Override
+  public List<SkinSpot> spots() {
+    return viewBelow().spots();
+  }
+
+  private SheetView viewBelow() {
     List<Pass> all = tiles.fingerprints().sheet().passes();
     Set<Long> below =
         all.stream().takeWhile(p -> p.id() != pass.id()).map(Pass::id).collect(Collectors.toSet());
     RunSheet sheet = tiles.fingerprints().sheet().muting(p -> !below.contains(p.id()));
-    return tiles.engine().view(sheet, () -> false).lights();
+    return tiles.engine().view(sheet, () -> false);
   }
 
   @Override

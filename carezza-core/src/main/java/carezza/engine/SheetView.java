@@ -1,6 +1,7 @@
 package carezza.engine;
 
 import carezza.area.Area;
+import carezza.face.FaceMap;
 import carezza.field.BorderSlopes;
 import carezza.field.BorderStrip;
 import carezza.field.Continued;
@@ -14,7 +15,10 @@ import carezza.neutral.Lights;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Frame;
 import carezza.pass.Pass;
+import carezza.region.RegionName;
 import carezza.sheet.RunSheet;
+import carezza.spot.SkinSpot;
+import carezza.spot.SpotFinder;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -22,6 +26,8 @@ import java.util.concurrent.ConcurrentHashMap;
 
 /** A run sheet over the source, to be read at any level. */
 public final class SheetView implements PixelReader {
+  private static final long SPOTS_BYTES = 200_000;
+
   /** Levels that are looked at for what is known of a place. */
   private static final int KNOWN_LEVELS = 8;
 
@@ -203,6 +209,24 @@ public final class SheetView implements PixelReader {
   /** What the picture shows of its light. */
   public Lights lights() {
     return new LightSources(engine, this).find();
+  }
+
+  /** Marks on the skin as this view shows it, those that show most first; none without a face. */
+  public List<SkinSpot> spots() {
+    Optional<FaceMap> map = sheet().faceMap().filter(m -> !m.faces().isEmpty());
+    if (map.isEmpty()) {
+      return List.of();
+    }
+    Area skin = sheet().region(RegionName.SKIN.key());
+    Rect all = bounds(0);
+    Hash h = new Hash().add("spots").add(fingerprint(all)).add(areaFingerprint(skin, all));
+    h.add(map.get().fingerprint());
+    return engine
+        .cache()
+        .analysis(
+            h.get(),
+            SPOTS_BYTES,
+            () -> SpotFinder.find(this, map.get(), (level, rect) -> mask(skin, level, rect)));
   }
 
   /** What one pass is evaluated in of this sheet, over the picture below it; it may be muted. */

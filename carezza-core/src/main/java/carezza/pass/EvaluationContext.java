@@ -6,6 +6,8 @@ import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.neutral.Lights;
+import carezza.spot.SkinSpot;
+import java.util.List;
 import java.util.function.Supplier;
 
 /**
@@ -55,6 +57,9 @@ public interface EvaluationContext {
 
   /** What the picture below shows of its light; takes a second on a picture not asked before. */
   Lights lights();
+
+  /** Marks on the skin of the picture below, those that show most first; none without a face. */
+  List<SkinSpot> spots();
 
   /** Whether an analysis is at hand. */
   boolean isKnown(long key);

@@ -57,6 +57,14 @@ public interface PassKind {
     return Pass.start(id, this, homeRegion().isEmpty() ? Area.WHOLE : Area.ofRegion(homeRegion()));
   }
 
+  /**
+   * A pass of this kind with what it finds by itself in the picture below it, where it is laid to
+   * be looked over; may read pixels.
+   */
+  default Pass proposed(EvaluationContext context) {
+    return context.pass();
+  }
+
   /** What was measured that recommends a pass of this kind. */
   default Optional<Finding> finding(Known known) {
     return Optional.empty();

@@ -35,7 +35,10 @@ final class SpotGround {
   private static final double FADE_MM = 0.6;
   private static final double BORDER_MM = 1.3;
 
+  private static final double EYE_CORNER_MM = 5;
+
   private static final int[] CORNERS = {61, 291};
+  private static final int[] EYE_CORNERS = {133, 362};
   private static final int[] NOSTRILS = {97, 326};
 
   final int level;
@@ -122,6 +125,7 @@ final class SpotGround {
       beside(out, f, FaceContours.LEFT_BROW, BROW_MM, level, px);
       beside(out, f, FaceContours.OUTER_LIPS, LIP_MM, level, px);
       around(out, f, CORNERS, CORNER_MM, level, px);
+      around(out, f, EYE_CORNERS, EYE_CORNER_MM, level, px);
       around(out, f, NOSTRILS, NOSTRIL_MM, level, px);
     }
     return out;

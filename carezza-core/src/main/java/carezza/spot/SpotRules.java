@@ -21,6 +21,9 @@ final class SpotRules {
   /** From so many freckles on a face is freckled. */
   private static final int FRECKLED = 50;
 
+  /** What takes so much red light with the green is no melanin alone. */
+  private static final double NO_FRECKLE = 0.82;
+
   /** On a freckled face brown spots up to that size are freckles. */
   private static final double FRECKLE_MM = 3.5;
 
@@ -31,6 +34,10 @@ final class SpotRules {
   private static final double AROUND_MM = 10;
 
   private static final int MANY = 5;
+
+  /** So deep in the texture a spot is no part of it. */
+  private static final double SURELY = 12;
+
   private static final double STANDS_OUT = 1.6;
 
   /** Smaller ones are pores. */
@@ -46,6 +53,12 @@ final class SpotRules {
 
   private static final double LEAST_BLEMISH_MM = 1.4;
 
+  /**
+   * On a border of shade light goes in all channels: what stands out in redness so many times more
+   * than in darkness is blood all the same.
+   */
+  private static final double RED_OVER_DARK = 1.4;
+
   /** Stops from which what is dark is a hole or a hair, and how wide a dark spot may be. */
   private static final double DEEPEST = 2.3;
 
@@ -60,21 +73,24 @@ final class SpotRules {
     double rr = s.redShare();
     double rb = s.blueShare();
     boolean bloodRed = rr < 0.32 && rb < 1.35 || rr < 0.4 && rb < 1.08;
-    if (bloodRed && s.axis() > 0.5 && s.redness() > 0.18 && c.red() > 5 && s.closed() > 0.3) {
+    boolean redInShade =
+        c.red() > 8 && c.red() > RED_OVER_DARK * c.dark() && s.redness() > 0.3 && rb < 1.2;
+    if ((bloodRed || redInShade)
+        && s.axis() > 0.42
+        && s.redness() > 0.18
+        && c.red() > 5
+        && s.closed() > 0.3) {
       boolean deep = -s.green() > 0.45 || c.red() > 11;
       boolean whole = size(s, BLEMISH_SIZE) / g.px > LEAST_BLEMISH_MM && -s.green() < DEEPEST_BLOOD;
-      boolean sure = deep && whole && c.red() > 7.5 && s.redness() > 0.25 && s.closed() > 0.4;
+      boolean sure =
+          bloodRed && deep && whole && c.red() > 7.5 && s.redness() > 0.25 && s.closed() > 0.4;
       return Optional.of(
           spot(g, c, s, SpotType.BLEMISH, sure ? Proposal.HEAL : Proposal.SOFTEN, BLEMISH_SIZE));
     }
     double size = size(s, SPOT_SIZE) / g.px;
     boolean wide = size > LEAST_MOLE_MM;
-    if (wide
-        && -s.green() > 0.86
-        && c.dark() > 7
-        && rr > 0.45
-        && s.axis() > 0.6
-        && s.closed() > 0.5) {
+    boolean deep = -s.green() > 1.2 && rr < 0.85 || -s.green() > 0.95 && rr < 0.78;
+    if (wide && deep && c.dark() > 7 && rr > 0.45 && s.axis() > 0.6 && s.closed() > 0.5) {
       return Optional.of(spot(g, c, s, SpotType.MOLE, Proposal.KEEP, MOLE_SIZE));
     }
     if (rr > 0.3
@@ -86,7 +102,7 @@ final class SpotRules {
       return Optional.of(spot(g, c, s, SpotType.FRECKLE, Proposal.KEEP, FRECKLE_SIZE));
     }
     boolean dark = rr >= 0.7 && size < WIDEST_MM && c.dark() > 4.5 + 2 * Math.max(0, 2.4 - size);
-    if (dark && s.closed() > 0.45 && s.axis() > 0.55) {
+    if (dark && s.closed() > 0.4 && s.axis() > 0.55) {
       return Optional.of(spot(g, c, s, SpotType.DARK_SPOT, Proposal.HEAL, SPOT_SIZE));
     }
     return Optional.empty();
@@ -134,7 +150,9 @@ final class SpotRules {
             .toArray();
     boolean small = s.sizeMm() < LEAST_DARK_MM || s.contrast() > DEEPEST_DARK;
     boolean lost =
-        others.length >= MANY && weight(s) < STANDS_OUT * others[(int) (0.9 * others.length)];
+        s.depth() < SURELY
+            && others.length >= MANY
+            && weight(s) < STANDS_OUT * others[(int) (0.9 * others.length)];
     return small || lost ? s.proposed(Proposal.LOOK) : s;
   }
 
@@ -166,7 +184,9 @@ final class SpotRules {
             .count();
     List<SkinSpot> out = new ArrayList<>();
     for (SkinSpot s : spots) {
-      boolean brown = s.type() == SpotType.FRECKLE || s.type() == SpotType.DARK_SPOT;
+      double redShare = 1 - s.redness() / s.contrast();
+      boolean brown =
+          s.type() == SpotType.FRECKLE || s.type() == SpotType.DARK_SPOT && redShare < NO_FRECKLE;
       if (s.proposal() == Proposal.LOOK) {
         out.add(s);
       } else if (freckles >= FRECKLED && brown && s.sizeMm() < FRECKLE_MM) {

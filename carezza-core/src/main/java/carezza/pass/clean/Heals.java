@@ -82,6 +82,7 @@ public final class Heals implements PassKind {
   @Override
   public List<Action> actions() {
     return List.of(
+        new Action.Choose("findMarks", FoundMarks::offers),
         new Action.WithMark("findAgain", Healing::findAgain),
         new Action.WithMark("removeHeal", Healing::removed));
   }
@@ -92,6 +93,11 @@ public final class Heals implements PassKind {
     return n == 0
         ? Optional.empty()
         : known.reading("healMatch").map(r -> new Summary("sum.healsMatch", r.now()));
+  }
+
+  @Override
+  public Pass proposed(EvaluationContext context) {
+    return FoundMarks.healed(context);
   }
 
   /** Two heals, one of them along a line, as large as the picture allows. */

@@ -1,0 +1,100 @@
+package carezza.cli;
+
+import carezza.spot.Sight;
+import carezza.spot.SkinSpot;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Lists the marks on the skin of a picture: what they are, how they show, what is proposed. */
+@Command(
+    name = "spots",
+    description = "Lists the marks on the skin, those that show most first.",
+    mixinStandardHelpOptions = true)
+final class SpotsCommand implements Callable<Integer> {
+  @Parameters(paramLabel = "PICTURE", description = "JPEG, PNG or TIFF; never written to.")
+  private Path picture;
+
+  @Option(
+      names = "--sheet",
+      paramLabel = "F",
+      description = "Document with the run sheet; the one beside the picture if not given.")
+  private Path sheet;
+
+  @Option(names = "--json", description = "Print JSON.")
+  private boolean json;
+
+  @Spec private CommandSpec spec;
+
+  @Override
+  public Integer call() throws IOException {
+    Loaded l = Loaded.of(picture, sheet).withFaces();
+    PrintWriter err = spec.commandLine().getErr();
+    l.picture().warnings().forEach(err::println);
+    if (l.sheet().faceMap().filter(m -> !m.faces().isEmpty()).isEmpty()) {
+      err.println(picture.getFileName() + ": no face was found, so no marks are looked for.");
+    }
+    List<SkinSpot> spots = l.engine().view(l.sheet(), () -> false).spots();
+    double width = l.picture().picture().width();
+    double px = l.engine().frame(l.sheet()).pxPerMm();
+    PrintWriter out = spec.commandLine().getOut();
+    if (json) {
+      ObjectNode all = new ObjectMapper().createObjectNode();
+      ArrayNode list = all.putArray("spots");
+      spots.forEach(s -> list.add(told(s, px, width)));
+      out.println(all.toPrettyString());
+      return 0;
+    }
+    for (SkinSpot s : spots) {
+      out.printf(
+          Locale.ROOT,
+          "%-8s %-9s %6.0f %6.0f  %4.1f mm  contrast %.2f  depth %4.1f  sure %.2f %s%n",
+          s.proposal().key(),
+          s.type().key(),
+          s.centre().x(),
+          s.centre().y(),
+          s.sizeMm(),
+          s.contrast(),
+          s.depth(),
+          s.confidence(),
+          seen(s, px, width));
+    }
+    return 0;
+  }
+
+  private static String seen(SkinSpot s, double px, double width) {
+    StringBuilder out = new StringBuilder();
+    for (Sight o : Sight.values()) {
+      out.append(' ').append(o.key()).append(' ').append(o.said(s, px, width));
+    }
+    return out.toString();
+  }
+
+  private static ObjectNode told(SkinSpot s, double px, double width) {
+    ObjectNode o = new ObjectMapper().createObjectNode();
+    o.put("type", s.type().key()).put("x", s.centre().x()).put("y", s.centre().y());
+    o.put("sizeMm", s.sizeMm()).put("contrast", s.contrast()).put("redness", s.redness());
+    o.put("depth", s.depth()).put("confidence", s.confidence());
+    o.put("proposal", s.proposal().key());
+    ObjectNode seen = o.putObject("seen");
+    for (Sight at : Sight.values()) {
+      seen.put(at.key(), at.said(s, px, width));
+    }
+    if (!s.line().isEmpty()) {
+      ArrayNode line = o.putArray("line");
+      s.line().forEach(p -> line.addArray().add(p.x()).add(p.y()));
+    }
+    return o;
+  }
+}

@@ -1,0 +1,119 @@
+package carezza.pass.clean;
+
+import carezza.face.Pin;
+import carezza.pass.Action;
+import carezza.pass.EvaluationContext;
+import carezza.pass.Heal;
+import carezza.pass.Pass;
+import carezza.spot.SkinSpot;
+import carezza.spot.SkinSpot.Proposal;
+import carezza.spot.SpotType;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Predicate;
+
+/**
+ * Heals for the marks that were found: of those that are proposed for healing, all or of one type.
+ * What a heal of the pass already covers is left to it, so finding again adds only what is new.
+ */
+final class FoundMarks {
+  /** A heal is so much wider than its mark: its border must lie on clean skin. */
+  private static final double WIDER = 1.5;
+
+  /** How wide a scratch is healed, mm. */
+  private static final double SCRATCH_MM = 2.2;
+
+  /** A scratch is healed in so many pieces at most. */
+  private static final int PIECES = 4;
+
+  private static final double MOST_MM = 12;
+
+  private FoundMarks() {}
+
+  static List<Action.Offer> offers(EvaluationContext context) {
+    Map<SkinSpot, List<Heal>> all = laid(context);
+    List<Action.Offer> out = new ArrayList<>();
+    add(out, "marks.all", all, s -> true);
+    for (SpotType type : SpotType.values()) {
+      if (all.keySet().stream().anyMatch(s -> s.type() != type)) {
+        add(out, "marks." + type.key(), all, s -> s.type() == type);
+      }
+    }
+    return out;
+  }
+
+  private static void add(
+      List<Action.Offer> to, String key, Map<SkinSpot, List<Heal>> all, Predicate<SkinSpot> which) {
+    List<SkinSpot> marks = all.keySet().stream().filter(which).toList();
+    if (!marks.isEmpty()) {
+      List<Heal> heals = marks.stream().flatMap(s -> all.get(s).stream()).toList();
+      double widest = marks.stream().mapToDouble(SkinSpot::sizeMm).max().orElseThrow();
+      List<Double> figures = List.of((double) marks.size(), widest);
+      to.add(new Action.Offer(key, figures, List.of(), p -> with(p, heals)));
+    }
+  }
+
+  /** Those that are to be healed and are not yet. */
+  private static List<SkinSpot> fresh(EvaluationContext context, List<SkinSpot> spots) {
+    double px = context.frame().pxPerMm();
+    List<Heal> there = context.pass().get(Heals.HEALS);
+    return spots.stream()
+        .filter(s -> s.proposal() == Proposal.HEAL)
+        .filter(s -> there.stream().noneMatch(h -> covers(h, s.centre(), px)))
+        .toList();
+  }
+
+  private static boolean covers(Heal h, Pin p, double px) {
+    double dx = h.x1() - h.x0();
+    double dy = h.y1() - h.y0();
+    double length2 = dx * dx + dy * dy;
+    double t = length2 == 0 ? 0 : ((p.x() - h.x0()) * dx + (p.y() - h.y0()) * dy) / length2;
+    double k = Math.max(0, Math.min(1, t));
+    return p.distance(new Pin(h.x0() + k * dx, h.y0() + k * dy)) < h.sizeMm() * px / 2;
+  }
+
+  /** The pass with all marks healed that are proposed for it. */
+  static Pass healed(EvaluationContext context) {
+    return with(context.pass(), laid(context).values().stream().flatMap(List::stream).toList());
+  }
+
+  /** Heals of marks, those that show most first, each from a source of its own. */
+  private static Map<SkinSpot, List<Heal>> laid(EvaluationContext context) {
+    EvaluationContext now = context;
+    Map<SkinSpot, List<Heal>> out = new LinkedHashMap<>();
+    for (SkinSpot s : fresh(context, context.spots())) {
+      List<Heal> own = new ArrayList<>();
+      for (Heal h : heals(s)) {
+        Heal found = SourceSearch.find(now, h, 0);
+        own.add(found);
+        now = now.on(with(now.pass(), List.of(found)));
+      }
+      out.put(s, own);
+    }
+    return out;
+  }
+
+  private static Pass with(Pass p, List<Heal> more) {
+    List<Heal> all = new ArrayList<>(p.get(Heals.HEALS));
+    more.forEach(h -> all.add(h.withId(Heals.HEALS.nextId(all))));
+    return p.with(Heals.HEALS, all);
+  }
+
+  private static List<Heal> heals(SkinSpot s) {
+    if (s.line().size() < 2) {
+      double mm = Math.min(MOST_MM, WIDER * s.sizeMm());
+      return List.of(
+          new Heal(s.centre().x(), s.centre().y(), s.centre().x(), s.centre().y(), mm, 0, 0));
+    }
+    List<Heal> out = new ArrayList<>();
+    int step = Math.max(1, (int) Math.ceil((s.line().size() - 1) / (double) PIECES));
+    for (int i = 0; i + 1 < s.line().size(); i += step) {
+      Pin a = s.line().get(i);
+      Pin b = s.line().get(Math.min(s.line().size() - 1, i + step));
+      out.add(new Heal(a.x(), a.y(), b.x(), b.y(), SCRATCH_MM, 0, 0));
+    }
+    return out;
+  }
+}
