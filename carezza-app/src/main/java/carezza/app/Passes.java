@@ -265,7 +265,15 @@ public final class Passes {
 
   /** Finds what a pass proposes. */
   public void propose(long id, Action.Choose action, Consumer<List<Action.Offer>> then) {
-    find(id, p -> true, action.found()::in, then);
+    model.message().set(Words.of("message.looking"));
+    find(
+        id,
+        p -> true,
+        action.found()::in,
+        all -> {
+          model.message().set("");
+          then.accept(all);
+        });
   }
 
   /** Does what a pass offers to be done with one of its marks. */

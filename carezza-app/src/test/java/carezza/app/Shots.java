@@ -132,10 +132,15 @@ public final class Shots extends Application {
     frame();
   }
 
-  /** A picture levelled and cut, and the hues of its backdrop. */
+  /** The marks that were found, a picture levelled and cut, and the hues of its backdrop. */
   private void frame() throws Exception {
     fx(() -> bench.files().save());
     open("ilse");
+    choose("heals");
+    press("#findMarks");
+    until(() -> Layer.of(bench.getScene()).isOpen());
+    shot("marks");
+    closed();
     fx(() -> bench.model().passes().add(Kinds.of("crop")));
     long crop = bench.model().passes().chosen().get();
     fx(

@@ -24,6 +24,9 @@ final class Scratches {
   private static final double LENGTH_MM = 3.2;
   private static final int DIRECTIONS = 16;
 
+  /** At more pixels a mm half as many do. */
+  private static final double ENOUGH_PX_PER_MM = 5;
+
   /** In spreads of the same response on the skin near by. */
   private static final double STRONG = 10;
 
@@ -44,7 +47,8 @@ final class Scratches {
 
   private Scratches() {}
 
-  static List<SkinSpot> in(SpotGround g) {
+  static List<SkinSpot> in(SpotGround ground) {
+    SpotGround g = ground.px > ENOUGH_PX_PER_MM ? ground.halved() : ground;
     Plane red = g.redness();
     float[] fine = Gaussian.blurMasked(red, g.skin, FINE_MM * g.px, 0).data();
     float[] coarse = Gaussian.blurMasked(red, g.skin, COARSE_MM * g.px, 0).data();

@@ -44,11 +44,13 @@ public final class SpotFinder {
     List<SkinSpot> scratches = Scratches.in(ground);
     List<SkinSpot> round = new ArrayList<>();
     List<SpotRules.Dark> dark = new ArrayList<>();
-    for (SpotScales.Candidate c : SpotScales.candidates(ground)) {
-      SpotShape shape = SpotShape.of(ground, c);
-      if (shape != null && shape.green() < 0) {
-        dark.add(SpotRules.Dark.of(ground, shape));
-        SpotRules.typed(ground, c, shape)
+    List<SpotScales.Candidate> candidates = SpotScales.candidates(ground);
+    SpotShape[] shapes =
+        candidates.parallelStream().map(c -> SpotShape.of(ground, c)).toArray(SpotShape[]::new);
+    for (int i = 0; i < shapes.length; i++) {
+      if (shapes[i] != null && shapes[i].green() < 0) {
+        dark.add(SpotRules.Dark.of(ground, shapes[i]));
+        SpotRules.typed(ground, candidates.get(i), shapes[i])
             .filter(s -> scratches.stream().noneMatch(l -> Scratches.covers(l, s, ground)))
             .ifPresent(round::add);
       }

@@ -51,14 +51,41 @@ final class SpotGround {
   final Plane trust;
 
   private SpotGround(int level, double px, RgbBlock b, Plane skin, Plane trust) {
+    this(level, px, skin, trust, List.of(channel(b, 0), channel(b, 1), channel(b, 2)));
+  }
+
+  private SpotGround(int level, double px, Plane skin, Plane trust, List<Plane> channels) {
     this.level = level;
     this.px = px;
-    rect = b.rect();
+    rect = skin.rect();
     this.skin = skin;
     this.trust = trust;
-    red = channel(b, 0);
-    green = channel(b, 1);
-    blue = channel(b, 2);
+    red = channels.get(0);
+    green = channels.get(1);
+    blue = channels.get(2);
+  }
+
+  /** The same at half the size. */
+  SpotGround halved() {
+    return new SpotGround(
+        level + 1,
+        px / 2,
+        halved(skin),
+        halved(trust),
+        List.of(halved(red), halved(green), halved(blue)));
+  }
+
+  /** Means of two by two, by the pixels of the next level. */
+  private static Plane halved(Plane p) {
+    Rect r = p.rect().toLevel(1);
+    Plane out = new Plane(r);
+    for (int i = 0; i < out.data().length; i++) {
+      int x = 2 * (r.x() + i % r.w());
+      int y = 2 * (r.y() + i / r.w());
+      float sum = p.clamped(x, y) + p.clamped(x + 1, y);
+      out.data()[i] = (sum + p.clamped(x, y + 1) + p.clamped(x + 1, y + 1)) / 4;
+    }
+    return out;
   }
 
   private static Plane channel(RgbBlock b, int c) {

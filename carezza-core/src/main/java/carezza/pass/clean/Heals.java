@@ -82,9 +82,9 @@ public final class Heals implements PassKind {
   @Override
   public List<Action> actions() {
     return List.of(
-        new Action.Choose("findMarks", FoundMarks::offers),
         new Action.WithMark("findAgain", Healing::findAgain),
-        new Action.WithMark("removeHeal", Healing::removed));
+        new Action.WithMark("removeHeal", Healing::removed),
+        new Action.Choose("findMarks", FoundMarks::offers));
   }
 
   @Override
