@@ -13,6 +13,9 @@ public final class MeshMap {
   /** Of the eye distance: how far round a place beyond the mesh points count most. */
   private static final double NEAR = 0.15;
 
+  /** A part of the face hides another only if it lies so far before it. */
+  private static final double HIDES_CM = 0.5;
+
   private final FoundFace from;
   private final FoundFace to;
   private final double[] depthFrom;
@@ -70,9 +73,6 @@ public final class MeshMap {
   private boolean before(int[] one, int[] other) {
     return mean(depthTo, one) > mean(depthTo, other) + HIDES_CM;
   }
-
-  /** A part of the face hides another only if it lies so far before it. */
-  private static final double HIDES_CM = 0.5;
 
   private static double mean(double[] depth, int[] t) {
     return (depth[t[0]] + depth[t[1]] + depth[t[2]]) / 3;

@@ -51,6 +51,9 @@ final class SpotRules {
 
   private static final double DEEPEST_DARK = 1.2;
 
+  /** What is shallower is a blotch, to be evened. */
+  private static final double SHALLOWEST_DARK = 0.25;
+
   private static final double LEAST_BLEMISH_MM = 1.4;
 
   /**
@@ -58,6 +61,12 @@ final class SpotRules {
    * than in darkness is blood all the same.
    */
   private static final double RED_OVER_DARK = 1.4;
+
+  /** Melanin's spots smaller than this, measured as dark spots, are pores. */
+  private static final double LEAST_MELANIN_MM = 1.1;
+
+  /** Stops of green under which nothing is a mark. */
+  private static final double FAINTEST = 0.12;
 
   /** Stops from which what is dark is a hole or a hair, and how wide a dark spot may be. */
   private static final double DEEPEST = 2.3;
@@ -67,45 +76,59 @@ final class SpotRules {
   private SpotRules() {}
 
   static Optional<SkinSpot> typed(SpotGround g, SpotScales.Candidate c, SpotShape s) {
-    if (s.green() > -0.12 || s.green() < -DEEPEST) {
+    double size = size(s, SPOT_SIZE) / g.px;
+    if (s.green() > -FAINTEST || s.green() < -DEEPEST) {
       return Optional.empty();
     }
-    double rr = s.redShare();
-    double rb = s.blueShare();
-    boolean bloodRed = rr < 0.32 && rb < 1.35 || rr < 0.4 && rb < 1.08;
-    boolean redInShade =
-        c.red() > 8 && c.red() > RED_OVER_DARK * c.dark() && s.redness() > 0.3 && rb < 1.2;
-    if ((bloodRed || redInShade)
-        && s.axis() > 0.42
-        && s.redness() > 0.18
-        && c.red() > 5
-        && s.closed() > 0.3) {
-      boolean deep = -s.green() > 0.45 || c.red() > 11;
-      boolean whole = size(s, BLEMISH_SIZE) / g.px > LEAST_BLEMISH_MM && -s.green() < DEEPEST_BLOOD;
-      boolean sure =
-          bloodRed && deep && whole && c.red() > 7.5 && s.redness() > 0.25 && s.closed() > 0.4;
-      return Optional.of(
-          spot(g, c, s, SpotType.BLEMISH, sure ? Proposal.HEAL : Proposal.SOFTEN, BLEMISH_SIZE));
+    if (isBlood(c, s)) {
+      Proposal what = isSurelyBlood(g, c, s) ? Proposal.HEAL : Proposal.SOFTEN;
+      return Optional.of(spot(g, c, s, SpotType.BLEMISH, what, BLEMISH_SIZE));
     }
-    double size = size(s, SPOT_SIZE) / g.px;
-    boolean wide = size > LEAST_MOLE_MM;
-    boolean deep = -s.green() > 1.2 && rr < 0.85 || -s.green() > 0.95 && rr < 0.78;
-    if (wide && deep && c.dark() > 7 && rr > 0.45 && s.axis() > 0.6 && s.closed() > 0.5) {
+    if (size > LEAST_MOLE_MM && isMole(c, s)) {
       return Optional.of(spot(g, c, s, SpotType.MOLE, Proposal.KEEP, MOLE_SIZE));
     }
-    if (rr > 0.3
-        && rr < 0.73
-        && rb > 1.12
-        && c.dark() > 3.5
-        && s.axis() > 0.45
-        && s.closed() > 0.35) {
+    if (size > LEAST_MELANIN_MM && isMelanin(c, s)) {
       return Optional.of(spot(g, c, s, SpotType.FRECKLE, Proposal.KEEP, FRECKLE_SIZE));
     }
-    boolean dark = rr >= 0.7 && size < WIDEST_MM && c.dark() > 4.5 + 2 * Math.max(0, 2.4 - size);
-    if (dark && s.closed() > 0.4 && s.axis() > 0.55) {
-      return Optional.of(spot(g, c, s, SpotType.DARK_SPOT, Proposal.HEAL, SPOT_SIZE));
-    }
-    return Optional.empty();
+    double depth = 4.5 + 2 * Math.max(0, 2.4 - size);
+    boolean dark = s.redShare() >= 0.7 && size < WIDEST_MM && c.dark() > depth;
+    return dark && s.closed() > 0.4 && s.axis() > 0.55
+        ? Optional.of(spot(g, c, s, SpotType.DARK_SPOT, Proposal.HEAL, SPOT_SIZE))
+        : Optional.empty();
+  }
+
+  private static boolean isBloodRed(SpotShape s) {
+    return s.redShare() < 0.32 && s.blueShare() < 1.35
+        || s.redShare() < 0.4 && s.blueShare() < 1.08;
+  }
+
+  private static boolean isBlood(SpotScales.Candidate c, SpotShape s) {
+    boolean inShade =
+        c.red() > 8
+            && c.dark() < 8
+            && c.red() > RED_OVER_DARK * c.dark()
+            && s.redness() > 0.3
+            && s.blueShare() < 1.2;
+    boolean red = c.red() > 5 && s.redness() > 0.18 && (isBloodRed(s) || inShade);
+    return red && s.axis() > 0.42 && s.closed() > 0.3;
+  }
+
+  private static boolean isSurelyBlood(SpotGround g, SpotScales.Candidate c, SpotShape s) {
+    boolean deep = -s.green() > 0.45 || c.red() > 11;
+    boolean whole = size(s, BLEMISH_SIZE) / g.px > LEAST_BLEMISH_MM && -s.green() < DEEPEST_BLOOD;
+    boolean clear = c.red() > 7.5 && s.redness() > 0.25 && s.closed() > 0.4;
+    return isBloodRed(s) && deep && whole && clear;
+  }
+
+  private static boolean isMole(SpotScales.Candidate c, SpotShape s) {
+    double red = s.redShare();
+    boolean deep = -s.green() > 1.2 && red < 0.85 || -s.green() > 0.95 && red < 0.78;
+    return deep && c.dark() > 7 && red > 0.45 && s.axis() > 0.6 && s.closed() > 0.5;
+  }
+
+  private static boolean isMelanin(SpotScales.Candidate c, SpotShape s) {
+    boolean brown = s.redShare() > 0.3 && s.redShare() < 0.73 && s.blueShare() > 1.12;
+    return brown && c.dark() > 3.5 && s.axis() > 0.45 && s.closed() > 0.35;
   }
 
   private static double size(SpotShape s, double[] how) {
@@ -148,12 +171,13 @@ final class SpotRules {
             .mapToDouble(Dark::weight)
             .sorted()
             .toArray();
-    boolean small = s.sizeMm() < LEAST_DARK_MM || s.contrast() > DEEPEST_DARK;
+    boolean unlike =
+        s.sizeMm() < LEAST_DARK_MM || s.contrast() < SHALLOWEST_DARK || s.contrast() > DEEPEST_DARK;
     boolean lost =
         s.depth() < SURELY
             && others.length >= MANY
             && weight(s) < STANDS_OUT * others[(int) (0.9 * others.length)];
-    return small || lost ? s.proposed(Proposal.LOOK) : s;
+    return unlike || lost ? s.proposed(Proposal.LOOK) : s;
   }
 
   /**

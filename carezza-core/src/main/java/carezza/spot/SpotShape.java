@@ -15,7 +15,8 @@ import java.util.List;
  * @param axis shorter over longer axis
  * @param closed the least of eight directions' contrast over their mean: 1 a spot alone, 0 or less
  *     the side of a fold
- * @param sharp how steep its border is: contrast of the core over that of a disc twice as wide
+ * @param x where the middle of what is missing lies, pixels of the ground
+ * @param y the same downwards
  */
 record SpotShape(
     double red,
@@ -24,7 +25,6 @@ record SpotShape(
     double radiusPx,
     double axis,
     double closed,
-    double sharp,
     double x,
     double y) {
   private static final double CORE = 0.55;
@@ -38,8 +38,6 @@ record SpotShape(
   private static final double WIDER = 1.25;
   private static final double FALLEN = 0.75;
   private static final double NEARLY = 0.9;
-  private static final int ROUNDS = 3;
-  private static final float TRUSTED = 0.3f;
 
   /** Depth under that share of the deepest is texture. */
   private static final double TEXTURE = 0.15;
@@ -81,30 +79,19 @@ record SpotShape(
   }
 
   private static SpotShape at(SpotGround g, SpotScales.Candidate c) {
-    double[][] plane = {
-      plane(g, g.red, c.x(), c.y(), c.radiusPx()),
-      plane(g, g.green, c.x(), c.y(), c.radiusPx()),
-      plane(g, g.blue, c.x(), c.y(), c.radiusPx())
-    };
-    if (plane[1] == null || plane[0] == null || plane[2] == null) {
+    double r = c.radiusPx();
+    Ring ring = Ring.of(g, c.x(), c.y(), RING_FROM * r, RING_TO * r + 1);
+    if (!ring.isEnough()) {
       return null;
     }
+    double[][] plane = {ring.plane(g.red), ring.plane(g.green), ring.plane(g.blue)};
     double core = Math.max(0.8, CORE * c.radiusPx());
     double dr = mean(g.red, plane[0], c, core);
     double dg = mean(g.green, plane[1], c, core);
     double db = mean(g.blue, plane[2], c, core);
-    double twice = mean(g.green, plane[1], c, 2 * core);
     double[] form = form(g, plane[1], c, dg);
     return new SpotShape(
-        dr,
-        dg,
-        db,
-        form[0],
-        form[1],
-        closed(g, plane[1], c, dg),
-        twice / dg,
-        c.x() + form[2],
-        c.y() + form[3]);
+        dr, dg, db, form[0], form[1], closed(g, plane[1], c, dg), c.x() + form[2], c.y() + form[3]);
   }
 
   private static double mean(Plane v, double[] plane, SpotScales.Candidate c, double r) {
@@ -126,86 +113,6 @@ record SpotShape(
 
   private static double at(double[] plane, double dx, double dy) {
     return plane[0] + plane[1] * dx + plane[2] * dy;
-  }
-
-  /** Level and slopes of the ring, or null where there is too little of it. */
-  private static double[] plane(SpotGround g, Plane v, int cx, int cy, double r) {
-    int reach = (int) Math.ceil(RING_TO * r) + 1;
-    double[] p = {0, 0, 0};
-    double scale = Double.MAX_VALUE;
-    for (int round = 0; round < ROUNDS; round++) {
-      double[] s = new double[9];
-      double spread = 0;
-      for (int dy = -reach; dy <= reach; dy++) {
-        for (int dx = -reach; dx <= reach; dx++) {
-          double d = Math.hypot(dx, dy);
-          int x = cx + dx;
-          int y = cy + dy;
-          if (d < RING_FROM * r
-              || d > RING_TO * r + 1
-              || x < 0
-              || y < 0
-              || x >= v.w()
-              || y >= v.h()) {
-            continue;
-          }
-          int i = y * v.w() + x;
-          if (g.skin.data()[i] < TRUSTED) {
-            continue;
-          }
-          double off = (v.data()[i] - at(p, dx, dy)) / scale;
-          double w = round == 0 ? 1 : Math.abs(off) < 1 ? (1 - off * off) * (1 - off * off) : 0;
-          s[0] += w;
-          s[1] += w * dx;
-          s[2] += w * dy;
-          s[3] += w * dx * dx;
-          s[4] += w * dx * dy;
-          s[5] += w * dy * dy;
-          s[6] += w * v.data()[i];
-          s[7] += w * v.data()[i] * dx;
-          s[8] += w * v.data()[i] * dy;
-        }
-      }
-      if (s[0] < 12) {
-        return null;
-      }
-      p = solved(s);
-      int n = 0;
-      for (int dy = -reach; dy <= reach; dy++) {
-        for (int dx = -reach; dx <= reach; dx++) {
-          double d = Math.hypot(dx, dy);
-          int x = cx + dx;
-          int y = cy + dy;
-          if (d >= RING_FROM * r
-              && d <= RING_TO * r + 1
-              && x >= 0
-              && y >= 0
-              && x < v.w()
-              && y < v.h()) {
-            spread += Math.abs(v.data()[y * v.w() + x] - at(p, dx, dy));
-            n++;
-          }
-        }
-      }
-      scale = Math.max(0.02, 3 * spread / n);
-    }
-    return p;
-  }
-
-  /** Least squares of level and two slopes. */
-  private static double[] solved(double[] s) {
-    double mx = s[1] / s[0];
-    double my = s[2] / s[0];
-    double mv = s[6] / s[0];
-    double xx = s[3] - s[1] * mx;
-    double xy = s[4] - s[1] * my;
-    double yy = s[5] - s[2] * my;
-    double xv = s[7] - s[6] * mx;
-    double yv = s[8] - s[6] * my;
-    double det = xx * yy - xy * xy;
-    double a = det < 1e-9 ? 0 : (xv * yy - yv * xy) / det;
-    double b = det < 1e-9 ? 0 : (yv * xx - xv * xy) / det;
-    return new double[] {mv - a * mx - b * my, a, b};
   }
 
   /** Radius, axis ratio and where the middle of what is missing lies. */

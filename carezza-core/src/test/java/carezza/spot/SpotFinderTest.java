@@ -1,0 +1,203 @@
+package carezza.spot;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import carezza.color.ColorEncoding;
+import carezza.engine.Engine;
+import carezza.engine.TileCache;
+import carezza.face.FaceMap;
+import carezza.face.Pin;
+import carezza.filter.Gaussian;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.image.SourcePicture;
+import carezza.spot.SkinSpot.Proposal;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Random;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** A sheet of drawn skin, 6 px a mm, with marks of each type on it. */
+public class SpotFinderTest {
+  private static final int W = 900;
+  private static final int H = 600;
+  private static final double PX = 6;
+  private static final ColorEncoding SRGB = ColorEncoding.srgb();
+
+  /** Light that is left of red, green, blue where a mark is deepest, stops. */
+  private static final double[] BLOOD = {-0.03, -0.75, -0.8};
+
+  private static final double[] PIGMENT = {-0.7, -0.8, -0.78};
+  private static final double[] MELANIN = {-0.28, -0.6, -0.8};
+  private static final double[] MOLE = {-0.95, -1.4, -1.45};
+
+  private final double[][] light = new double[3][W * H];
+
+  @DataProvider
+  public Object[][] skins() {
+    return new Object[][] {
+      {new double[] {0.55, 0.36, 0.27}, 1L},
+      {new double[] {0.38, 0.25, 0.16}, 2L},
+      {new double[] {0.12, 0.062, 0.036}, 3L},
+    };
+  }
+
+  private void skin(double[] rgb, long seed) {
+    Random random = new Random(seed);
+    Plane noise = new Plane(new Rect(0, 0, W, H));
+    for (int i = 0; i < noise.data().length; i++) {
+      noise.data()[i] = (float) random.nextGaussian();
+    }
+    float[] pores = Gaussian.blur(noise, 0.25 * PX).data();
+    float[] broad = Gaussian.blur(noise, 4 * PX).data();
+    for (int i = 0; i < W * H; i++) {
+      double stops = 0.25 * pores[i] + 3 * broad[i] + 0.3 * (i % W) / W;
+      for (int c = 0; c < 3; c++) {
+        light[c][i] = rgb[c] * Math.pow(2, stops * (c == 0 ? 0.9 : 1) + 0.03 * noise.data()[i]);
+      }
+    }
+  }
+
+  private void mark(double x, double y, double mm, double[] stops) {
+    for (int i = 0; i < W * H; i++) {
+      double d = Math.hypot(i % W + 0.5 - x, i / W + 0.5 - y) / PX / (mm / 2);
+      if (d < 2.5) {
+        double depth = Math.exp(-Math.log(2) * Math.pow(d / 0.65, 2.5));
+        for (int c = 0; c < 3; c++) {
+          light[c][i] *= Math.pow(2, stops[c] * depth);
+        }
+      }
+    }
+  }
+
+  private void line(double x0, double y0, double x1, double y1, double[] stops) {
+    double[] deepest = new double[W * H];
+    for (double t = 0; t <= 1; t += 0.002) {
+      double x = x0 + t * (x1 - x0);
+      double y = y0 + t * (y1 - y0) + 6 * Math.sin(3 * t);
+      for (int dy = -6; dy <= 6; dy++) {
+        for (int dx = -6; dx <= 6; dx++) {
+          int i = ((int) y + dy) * W + (int) x + dx;
+          double d = Math.hypot((int) x + dx + 0.5 - x, (int) y + dy + 0.5 - y) / (0.4 * PX);
+          deepest[i] = Math.max(deepest[i], Math.exp(-d * d));
+        }
+      }
+    }
+    for (int i = 0; i < W * H; i++) {
+      for (int c = 0; c < 3; c++) {
+        light[c][i] *= Math.pow(2, stops[c] * deepest[i]);
+      }
+    }
+  }
+
+  private List<SkinSpot> found() {
+    SourcePicture p = new SourcePicture(W, H, 8, 3);
+    for (int i = 0; i < W * H; i++) {
+      for (int c = 0; c < 3; c++) {
+        int code = SRGB.encode(c, 8, (float) Math.max(0, Math.min(1, light[c][i])));
+        p.setCode(c, i % W, i / W, code);
+      }
+    }
+    Engine e = new Engine(p, SRGB, new TileCache(1 << 26));
+    FaceMap map = new FaceMap(new Pin(200, 300), new Pin(200 + 63 * PX, 300));
+    return SpotFinder.find(e.original(), map, (level, rect) -> all(rect));
+  }
+
+  private static Plane all(Rect rect) {
+    Plane p = new Plane(rect);
+    Arrays.fill(p.data(), 1);
+    return p;
+  }
+
+  private static SkinSpot at(List<SkinSpot> spots, double x, double y) {
+    return spots.stream()
+        .filter(s -> s.centre().distance(new Pin(x, y)) < 8)
+        .findFirst()
+        .orElseThrow(() -> new AssertionError("no mark at " + x + ", " + y + " of " + spots));
+  }
+
+  @Test(dataProvider = "skins")
+  public void eachTypeIsToldOnAnySkin(double[] rgb, long seed) {
+    skin(rgb, seed);
+    mark(150, 150, 4, BLOOD);
+    mark(400, 150, 4, PIGMENT);
+    mark(650, 150, 2.6, MOLE);
+    mark(150, 420, 2, MELANIN);
+    line(560, 420, 660, 440, BLOOD);
+    List<SkinSpot> spots = found();
+    SkinSpot blood = at(spots, 150, 150);
+    assertThat(blood.type()).isEqualTo(SpotType.BLEMISH);
+    assertThat(blood.proposal()).isEqualTo(Proposal.HEAL);
+    assertThat(blood.sizeMm()).isCloseTo(4, within(1.2));
+    assertThat(blood.contrast()).isCloseTo(0.7, within(0.25));
+    SkinSpot dark = at(spots, 400, 150);
+    assertThat(dark.type()).isEqualTo(SpotType.DARK_SPOT);
+    assertThat(dark.proposal()).isEqualTo(Proposal.HEAL);
+    assertThat(at(spots, 650, 150).type()).isEqualTo(SpotType.MOLE);
+    assertThat(at(spots, 650, 150).proposal()).isEqualTo(Proposal.KEEP);
+    SkinSpot brown = at(spots, 150, 420);
+    assertThat(brown.type()).isEqualTo(SpotType.FRECKLE);
+    assertThat(brown.proposal()).as("one brown spot").isEqualTo(Proposal.LOOK);
+    assertThat(spots)
+        .filteredOn(s -> s.type() == SpotType.SCRATCH)
+        .singleElement()
+        .satisfies(s -> assertThat(s.sizeMm()).isBetween(11.0, 22.0));
+    assertThat(spots).filteredOn(s -> s.proposal() == Proposal.HEAL).hasSize(3);
+  }
+
+  /** Nothing but texture: nothing to heal. */
+  @Test(dataProvider = "skins")
+  public void plainSkinHasNothingToHeal(double[] rgb, long seed) {
+    skin(rgb, seed + 10);
+    assertThat(found()).noneMatch(s -> s.proposal() == Proposal.HEAL);
+  }
+
+  /** Many brown spots are a pattern, and kept; a blemish among them is still one. */
+  @Test
+  public void aFreckledFaceKeepsItsFreckles() {
+    skin(new double[] {0.55, 0.36, 0.27}, 5);
+    for (int k = 0; k < 77; k++) {
+      mark(60 + 75 * (k % 11), 50 + 80 * (k / 11), 2.2, MELANIN);
+    }
+    mark(475, 335, 4, BLOOD);
+    List<SkinSpot> spots = found();
+    assertThat(spots)
+        .filteredOn(s -> s.type() == SpotType.FRECKLE && s.proposal() == Proposal.KEEP)
+        .hasSizeGreaterThan(65);
+    assertThat(spots)
+        .filteredOn(s -> s.proposal() == Proposal.HEAL)
+        .allMatch(s -> s.centre().distance(new Pin(475, 335)) < 10)
+        .isNotEmpty();
+  }
+
+  @Test
+  public void whereThereIsNoSkinNothingIsFound() {
+    skin(new double[] {0.55, 0.36, 0.27}, 6);
+    mark(150, 150, 4, BLOOD);
+    Engine e = new Engine(new SourcePicture(9, 7, 8, 3), SRGB, new TileCache(1 << 20));
+    FaceMap map = new FaceMap(new Pin(1, 3), new Pin(8, 3));
+    assertThat(SpotFinder.find(e.original(), map, (l, r) -> new Plane(r))).isEmpty();
+  }
+
+  /** The plane round a mark is that of the skin, whatever else lies in the ring. */
+  @Test
+  public void aRingsPlaneLeavesOutWhatStandsOut() {
+    skin(new double[] {0.3, 0.3, 0.3}, 7);
+    Engine e = new Engine(new SourcePicture(120, 120, 8, 3), SRGB, new TileCache(1 << 22));
+    FaceMap map = new FaceMap(new Pin(10, 60), new Pin(10 + 63 * PX, 60));
+    SpotGround g = SpotGround.of(e.original(), map, (l, r) -> all(r));
+    Plane v = new Plane(g.rect);
+    for (int i = 0; i < v.data().length; i++) {
+      int x = i % v.w();
+      int y = i / v.w();
+      boolean other = Math.hypot(x - 75, y - 60) < 5;
+      v.data()[i] = (float) (1 + 0.01 * (x - 60) - 0.02 * (y - 60) - (other ? 1.5 : 0));
+    }
+    double[] p = Ring.of(g, 60, 60, 12, 20).plane(v);
+    assertThat(p[0]).isCloseTo(1, within(0.01));
+    assertThat(p[1]).isCloseTo(0.01, within(0.001));
+    assertThat(p[2]).isCloseTo(-0.02, within(0.001));
+  }
+}
