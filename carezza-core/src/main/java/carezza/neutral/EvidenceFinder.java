@@ -31,8 +31,11 @@ public final class EvidenceFinder {
 
   private static final double BRIGHT_FROM = 0.5;
 
-  /** Windows in which sheen is looked for, mm. */
-  private static final double WINDOW_MM = 9;
+  /**
+   * Windows in which sheen is looked for, mm: of several sizes, since where a window's border falls
+   * decides what it shows.
+   */
+  private static final double[] WINDOWS_MM = {8, 9, 10};
 
   private static final double LEAST_FILL = 0.7;
 
@@ -46,7 +49,7 @@ public final class EvidenceFinder {
   private static final double DARKER = 0.7;
 
   private static final double LEAST_REACH = 0.25;
-  private static final int MOST_WINDOWS = 8;
+  private static final int MOST_WINDOWS = 96;
 
   /** Width of a bin of surface colours in ln R/G and ln B/G. */
   private static final double BIN = 0.08;
@@ -112,11 +115,13 @@ public final class EvidenceFinder {
       return Optional.empty();
     }
     double dark = all.brightness(0.5) - DARKER;
-    int side = Math.max(4, (int) Math.round(WINDOW_MM * pxPerMm));
     List<Sheen> found = new ArrayList<>();
-    for (int y = 0; y + side <= b.rect().h(); y += Math.max(1, side / 2)) {
-      for (int x = 0; x + side <= b.rect().w(); x += Math.max(1, side / 2)) {
-        window(b, mask, x, y, side).filter(s -> s.body().light() > dark).ifPresent(found::add);
+    for (double mm : WINDOWS_MM) {
+      int side = Math.max(4, (int) Math.round(mm * pxPerMm));
+      for (int y = 0; y + side <= b.rect().h(); y += Math.max(1, side / 4)) {
+        for (int x = 0; x + side <= b.rect().w(); x += Math.max(1, side / 4)) {
+          window(b, mask, x, y, side).filter(s -> s.body().light() > dark).ifPresent(found::add);
+        }
       }
     }
     found.sort(Comparator.comparingDouble(Sheen::reach).reversed());
