@@ -31,25 +31,8 @@ public final class EvidenceFinder {
 
   private static final double BRIGHT_FROM = 0.5;
 
-  /**
-   * Windows in which sheen is looked for, mm: of several sizes, since where a window's border falls
-   * decides what it shows.
-   */
-  private static final double[] WINDOWS_MM = {8, 9, 10};
-
-  private static final double LEAST_FILL = 0.7;
-
-  /** A window shines when its bright tail is so much longer than its dark one. */
-  private static final double TAIL = 1.5;
-
-  /** Its darker part has at least so much of the middle's light: no border of a shadow. */
-  private static final double LIT = 0.7;
-
   /** Windows darker than the skin by more than this, in ln G, lie in shade. */
   private static final double DARKER = 0.7;
-
-  private static final double LEAST_REACH = 0.25;
-  private static final int MOST_WINDOWS = 96;
 
   /** Width of a bin of surface colours in ln R/G and ln B/G. */
   private static final double BIN = 0.08;
@@ -104,8 +87,7 @@ public final class EvidenceFinder {
   }
 
   /**
-   * Windows of skin whose brightness has a tail towards light: the mean of their brightest
-   * hundredth less that of their darker half.
+   * What the windows that shine most say together ({@link SheenWindows}).
    *
    * @param pxPerMm of the block
    */
@@ -115,17 +97,7 @@ public final class EvidenceFinder {
       return Optional.empty();
     }
     double dark = all.brightness(0.5) - DARKER;
-    List<Sheen> found = new ArrayList<>();
-    for (double mm : WINDOWS_MM) {
-      int side = Math.max(4, (int) Math.round(mm * pxPerMm));
-      for (int y = 0; y + side <= b.rect().h(); y += Math.max(1, side / 4)) {
-        for (int x = 0; x + side <= b.rect().w(); x += Math.max(1, side / 4)) {
-          window(b, mask, x, y, side).filter(s -> s.body().light() > dark).ifPresent(found::add);
-        }
-      }
-    }
-    found.sort(Comparator.comparingDouble(Sheen::reach).reversed());
-    List<Sheen> best = found.subList(0, Math.min(MOST_WINDOWS, found.size()));
+    List<Sheen> best = SheenWindows.strongest(b, mask, pxPerMm, dark, LEAST_PIXELS);
     if (best.size() < 2) {
       return Optional.empty();
     }
@@ -176,57 +148,6 @@ public final class EvidenceFinder {
   private static Spot medians(List<Spot> all) {
     List<double[]> v = all.stream().map(s -> new double[] {s.red(), s.blue(), s.light()}).toList();
     return new Spot(median(v, 0), median(v, 1), median(v, 2));
-  }
-
-  private static Optional<Sheen> window(RgbBlock b, Plane mask, int x0, int y0, int side) {
-    List<float[]> px = new ArrayList<>();
-    for (int i = 0; i < side * side; i++) {
-      int at = (y0 + i / side) * b.rect().w() + x0 + i % side;
-      if (mask.data()[at] > 0.9f) {
-        float[] rgb = new float[3];
-        Chroma.linear(b, at, rgb);
-        if (Math.max(rgb[0], Math.max(rgb[1], rgb[2])) > Chroma.MOST) {
-          return Optional.empty();
-        }
-        px.add(rgb);
-      }
-    }
-    int n = px.size();
-    if (n < LEAST_FILL * side * side || n < LEAST_PIXELS) {
-      return Optional.empty();
-    }
-    px.sort(Comparator.comparingDouble(v -> v[1]));
-    double[] low = mean(px.subList(n / 10, n / 2));
-    double[] high = mean(px.subList(n - Math.max(2, n / 40), n));
-    double[] mid = mean(px.subList(4 * n / 10, 6 * n / 10));
-    double[] dark = mean(px.subList(0, Math.max(2, n / 40)));
-    double[] d = {high[0] - low[0], high[1] - low[1], high[2] - low[2]};
-    boolean shines =
-        high[1] - mid[1] > TAIL * (mid[1] - dark[1])
-            && low[1] > LIT * mid[1]
-            && d[0] > 0
-            && d[1] > 0
-            && d[2] > 0
-            && low[2] > 0;
-    double reach = d[1] / low[1];
-    return shines && reach > LEAST_REACH
-        ? Optional.of(new Sheen(spot(low), spot(d), reach))
-        : Optional.empty();
-  }
-
-  private static Spot spot(double[] rgb) {
-    double g = Math.log(rgb[1]);
-    return new Spot(Math.log(rgb[0]) - g, Math.log(Math.max(1e-4, rgb[2])) - g, g);
-  }
-
-  private static double[] mean(List<float[]> px) {
-    double[] sum = new double[3];
-    for (float[] p : px) {
-      for (int c = 0; c < 3; c++) {
-        sum[c] += p[c] / px.size();
-      }
-    }
-    return sum;
   }
 
   /** The colours that take up most room on a surface, each a group of one colour. */
