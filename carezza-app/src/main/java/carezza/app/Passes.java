@@ -240,6 +240,9 @@ public final class Passes {
               model.away(
                   () -> find.apply(context.get()),
                   found -> {
+                    if (model.message().get().equals(Words.of("message.looking"))) {
+                      model.message().set("");
+                    }
                     boolean there =
                         model.timesGone(id) == gone
                             && now().pass(id).filter(stillMeant).isPresent();
@@ -266,14 +269,7 @@ public final class Passes {
   /** Finds what a pass proposes. */
   public void propose(long id, Action.Choose action, Consumer<List<Action.Offer>> then) {
     model.message().set(Words.of("message.looking"));
-    find(
-        id,
-        p -> true,
-        action.found()::in,
-        all -> {
-          model.message().set("");
-          then.accept(all);
-        });
+    find(id, p -> true, action.found()::in, then);
   }
 
   /** Does what a pass offers to be done with one of its marks. */

@@ -2,6 +2,8 @@ package carezza.app;
 
 import carezza.area.Area;
 import carezza.area.Term;
+import carezza.face.FaceMap;
+import carezza.face.FoundFace;
 import carezza.pass.Pass;
 import carezza.setting.Field;
 import carezza.setting.Item;
@@ -115,10 +117,18 @@ public final class StepWords {
         : Words.of("step.areaChanged");
   }
 
+  private static int principal(RunSheet s) {
+    return s.faceMap().flatMap(FaceMap::principal).map(FoundFace::sitter).orElse(0);
+  }
+
   private static Optional<String> ofSitter(RunSheet was, RunSheet now) {
     if (!was.faceMap().equals(now.faceMap())) {
       String how =
-          was.faceMap().isEmpty() ? "found" : now.faceMap().isEmpty() ? "forgotten" : "bent";
+          was.faceMap().isEmpty()
+              ? "found"
+              : now.faceMap().isEmpty()
+                  ? "forgotten"
+                  : principal(was) == principal(now) ? "bent" : "principal";
       return Optional.of(Words.of("step.face." + how));
     }
     if (!was.regions().equals(now.regions())) {

@@ -394,6 +394,26 @@ public class BenchModelTest {
     assertThat(m.sheet().get().faceMap().orElseThrow().leftEye()).isEqualTo(new Pin(326, 90));
   }
 
+  /** Sitters keep their numbers from the left; the principal one gives the scale. */
+  @Test
+  public void anotherSitterIsMadeThePrincipalOne() throws Exception {
+    FoundFace first = face();
+    List<Pin> aside = first.mesh().stream().map(p -> new Pin(p.x() + 200, p.y())).toList();
+    FoundFace second =
+        new FoundFace(0.8, aside, new Pin(310, 100), new Pin(390, 100), 15, 15, first.person());
+    BenchModel m = with(new KnownFaces(List.of(first, second), Optional.empty(), null));
+    m.faces().takeOffered();
+    RunSheet taken = m.sheet().get();
+    m.faces().makePrincipal(2);
+    FaceMap map = m.sheet().get().faceMap().orElseThrow();
+    assertThat(map.faces()).extracting(FoundFace::sitter).containsExactly(2, 1);
+    assertThat(map.rightEye()).isEqualTo(new Pin(310, 100));
+    assertThat(StepWords.of(taken, m.sheet().get())).isEqualTo("Another sitter");
+    assertThat(AreaWords.region("sitter.2")).isEqualTo("Sitter 2 from the left");
+    m.undo();
+    assertThat(m.sheet().get()).isEqualTo(taken);
+  }
+
   @Test
   public void aHandleIsDraggedInOneStep() throws Exception {
     BenchModel m = withFace(face());

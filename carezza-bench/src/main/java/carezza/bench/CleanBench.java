@@ -1,10 +1,6 @@
 package carezza.bench;
 
-import carezza.area.Area;
-import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
-import carezza.engine.SheetView;
-import carezza.engine.TileCache;
 import carezza.face.FaceMap;
 import carezza.finder.NetFaceFinder;
 import carezza.image.SourcePicture;
@@ -12,7 +8,6 @@ import carezza.sheet.RunSheet;
 import carezza.sitter.DemoSitter;
 import carezza.spot.SkinSpot;
 import carezza.spot.SkinSpot.Proposal;
-import carezza.spot.SpotFinder;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.util.ArrayList;
 import java.util.List;
@@ -23,6 +18,16 @@ import java.util.Locale;
  * recall by depth in the texture, precision of what is proposed for healing, sizes.
  */
 final class CleanBench {
+  /** Seeds that were looked at while the rules were made, and others. */
+  private static final long[] SEEN = {1, 2};
+
+  private static final long[] UNSEEN = {101, 102, 103, 104};
+
+  private static final double[] DEPTHS = {0, 3, 4.5, 6, 8, 12, 1e9};
+
+  /** So many of each kind are painted on a sitter. */
+  private static final int OF_EACH = 9;
+
   private CleanBench() {}
 
   /** Sums over pictures. */
@@ -84,25 +89,15 @@ final class CleanBench {
     }
     all.print("all");
     if (args.isEmpty() || args.contains("painted")) {
-      painted("seen seeds", SEEN);
+      painted("seen seeds", SEEN, args.contains("list"));
     }
     if (args.isEmpty()) {
-      painted("unseen seeds", UNSEEN);
+      painted("unseen seeds", UNSEEN, false);
     }
   }
 
-  /** Seeds that were looked at while the rules were made, and others. */
-  private static final long[] SEEN = {1, 2};
-
-  private static final long[] UNSEEN = {101, 102, 103, 104};
-
-  private static final double[] DEPTHS = {0, 3, 4.5, 6, 8, 12, 1e9};
-
-  /** So many of each kind are painted on a sitter. */
-  private static final int OF_EACH = 9;
-
   /** Painted marks on the clean pictures of the three: recall by kind and depth, false heals. */
-  private static void painted(String what, long[] seeds) {
+  private static void painted(String what, long[] seeds, boolean list) {
     int[][] n = new int[4][DEPTHS.length];
     int[][] hit = new int[4][DEPTHS.length];
     List<Double> ratios = new ArrayList<>();
@@ -131,7 +126,7 @@ final class CleanBench {
           n[kind][bin]++;
           hit[kind][bin] += own.isEmpty() ? 0 : 1;
           hits.addAll(own);
-          if (own.isEmpty() && m.z() > 6 && Boolean.getBoolean("list")) {
+          if (own.isEmpty() && m.z() > 6 && list) {
             System.out.printf(
                 "  missed %s %s %.0f,%.0f %.1f mm z %.1f: %s%n",
                 name,
@@ -185,11 +180,9 @@ final class CleanBench {
   }
 
   static List<SkinSpot> found(SourcePicture p) {
-    Engine e = new Engine(p, ColorEncoding.srgb(), new TileCache(1L << 28));
+    Engine e = FaceBench.engine(p);
     FaceMap map = FaceMap.of(new NetFaceFinder().find(e.original(), () -> false));
-    SheetView view = e.view(RunSheet.EMPTY.withFaceMap(map), () -> false);
-    return SpotFinder.find(
-        e.original(), map, (level, rect) -> view.mask(Area.found("skin"), level, rect));
+    return e.view(RunSheet.EMPTY.withFaceMap(map), () -> false).spots();
   }
 
   private static Tally sitter(DemoSitter s, boolean list) {

@@ -93,35 +93,21 @@ record Condition(
           for (int k = 0; k < n * n; k++) {
             double px = x + (k % n + 0.5) / n;
             double py = y + (k / n + 0.5) / n;
-            sum += at(p, backX(px, py) - 0.5, backY(px, py) - 0.5);
+            sum += p.linear(backX(px, py), backY(px, py));
           }
           out.data()[y * w + x] = (float) (sum / (n * n));
         }
       }
       return out;
     }
-
-    private static double at(Plane p, double x, double y) {
-      int x0 = (int) Math.floor(x);
-      int y0 = (int) Math.floor(y);
-      double fx = x - x0;
-      double fy = y - y0;
-      return (1 - fy) * ((1 - fx) * p.clamped(x0, y0) + fx * p.clamped(x0 + 1, y0))
-          + fy * ((1 - fx) * p.clamped(x0, y0 + 1) + fx * p.clamped(x0 + 1, y0 + 1));
-    }
   }
 
   /** The picture, in 8 bits of sRGB. */
   SourcePicture changed(SourcePicture p, Map map) {
     ColorEncoding srgb = ColorEncoding.srgb();
-    float[] table = srgb.table(0, 8);
-    Plane[] planes = new Plane[3];
+    Plane[] planes = new LinearLight(p).channels;
     for (int c = 0; c < 3; c++) {
-      Plane all = new Plane(p.bounds());
-      for (int i = 0; i < all.data().length; i++) {
-        all.data()[i] = table[p.code(c, i % p.width(), i / p.width())];
-      }
-      planes[c] = map.moved(all);
+      planes[c] = map.moved(planes[c]);
     }
     Matrix3 to = srgb.toWorking();
     float[] m = to.inverse().after(Adaptation.shift(mired, 0)).after(to).floats();

@@ -44,6 +44,9 @@ final class FaceBench {
     REGIONS.put("background", RegionName.BACKDROP);
   }
 
+  /** Seeds that were looked at while the map was made, and others. */
+  private static final long[][] SEEDS = {{1, 2}, {101, 102}};
+
   /** So many points of a border are measured. */
   private static final int MOST_POINTS = 4000;
 
@@ -85,7 +88,7 @@ final class FaceBench {
 
   // ---- the map, as shot
 
-  private static Engine engine(SourcePicture p) {
+  static Engine engine(SourcePicture p) {
     return new Engine(p, ColorEncoding.srgb(), new TileCache(1L << 28));
   }
 
@@ -221,9 +224,6 @@ final class FaceBench {
     painted(sitter, SEEDS.length);
   }
 
-  /** Seeds that were looked at while the map was made, and others. */
-  private static final long[][] SEEDS = {{1, 2}, {101, 102}};
-
   /** What is worn, shaded and held, tuned and unseen seeds apart. */
   static void painted(DemoSitter sitter, int sets) {
     for (String what : Painted.ALL) {
@@ -243,7 +243,8 @@ final class FaceBench {
     }
   }
 
-  private static void regions(Engine e, List<FoundFace> found, Map<String, Plane> truth) {
+  /** Prints how far each region overlaps with the truth. */
+  static void regions(Engine e, List<FoundFace> found, Map<String, Plane> truth) {
     SheetView view = e.view(RunSheet.EMPTY.withFaceMap(FaceMap.of(found)), () -> false);
     for (var r : REGIONS.entrySet()) {
       Plane want = truth.get(r.getKey());

@@ -16,7 +16,7 @@ public final class Main {
   public static void main(String[] args) throws IOException {
     String what = args.length == 0 ? "heal" : args[0];
     switch (what) {
-      case "heal" -> HealBench.run();
+      case "heal" -> HealBench.run(List.of(args).subList(1, args.length));
       case "grow" -> GrowBench.run();
       case "face" -> FaceBench.run(List.of(args).subList(1, args.length));
       case "poses" -> PoseBench.run(List.of(args).subList(1, args.length));

@@ -1,6 +1,5 @@
 package carezza.bench;
 
-import carezza.color.ColorEncoding;
 import carezza.face.FaceFrame;
 import carezza.face.Pin;
 import carezza.filter.Gaussian;
@@ -31,12 +30,11 @@ final class Painted {
           "beads and rings",
           "strap as skin");
 
-  private static final ColorEncoding SRGB = ColorEncoding.srgb();
-
   private final DemoSitter sitter;
   private final Random random;
   private final FaceFrame frame;
-  private final Plane[] light = new Plane[3];
+  private final LinearLight linear;
+  private final Plane[] light;
   private final Map<String, Plane> truth = new LinkedHashMap<>();
   private final double chin;
 
@@ -46,14 +44,8 @@ final class Painted {
     frame = new FaceFrame(sitter.faceMap(), sitter.pxPerMm());
     Pin c = sitter.landmark("chin");
     chin = frame.v(c.x(), c.y());
-    SourcePicture p = sitter.picture().picture();
-    float[] table = SRGB.table(0, 8);
-    for (int k = 0; k < 3; k++) {
-      light[k] = new Plane(p.bounds());
-      for (int i = 0; i < light[k].data().length; i++) {
-        light[k].data()[i] = table[p.code(k, i % p.width(), i / p.width())];
-      }
-    }
+    linear = new LinearLight(sitter.picture().picture());
+    light = linear.channels;
     for (String r : FaceBench.REGIONS.keySet()) {
       truth.put(r, FaceBench.truth(sitter, r));
     }
@@ -82,15 +74,7 @@ final class Painted {
 
   /** In 8 bits of sRGB. */
   SourcePicture picture() {
-    Rect r = light[0].rect();
-    SourcePicture out = new SourcePicture(r.w(), r.h(), 8, 3);
-    for (int i = 0; i < light[0].data().length; i++) {
-      for (int k = 0; k < 3; k++) {
-        int code = SRGB.encode(k, 8, Math.max(0, Math.min(1, light[k].data()[i])));
-        out.setCode(k, i % r.w(), i / r.w(), code);
-      }
-    }
-    return out;
+    return linear.picture();
   }
 
   private double between(double low, double high) {

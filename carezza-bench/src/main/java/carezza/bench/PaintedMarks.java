@@ -1,6 +1,5 @@
 package carezza.bench;
 
-import carezza.color.ColorEncoding;
 import carezza.filter.Gaussian;
 import carezza.image.Plane;
 import carezza.image.Rect;
@@ -26,31 +25,23 @@ final class PaintedMarks {
    */
   record Mark(String kind, double x, double y, double mm, double z) {}
 
-  private static final ColorEncoding SRGB = ColorEncoding.srgb();
   private static final int TRIES = 4000;
 
   /** A mark's depth is half at that share of its radius: it ends softly. */
   private static final double HALF = 0.65;
 
-  private final DemoSitter sitter;
   private final double px;
   private final Random random;
-  private final Plane[] light = new Plane[3];
+  private final LinearLight linear;
+  private final Plane[] light;
   private final Plane inside;
   private final List<Mark> marks = new ArrayList<>();
 
   private PaintedMarks(DemoSitter sitter, long seed) {
-    this.sitter = sitter;
     px = sitter.pxPerMm();
     random = new Random(seed);
-    SourcePicture clean = sitter.clean();
-    float[] table = SRGB.table(0, 8);
-    for (int c = 0; c < 3; c++) {
-      light[c] = new Plane(clean.bounds());
-      for (int i = 0; i < light[c].data().length; i++) {
-        light[c].data()[i] = table[clean.code(c, i % clean.width(), i / clean.width())];
-      }
-    }
+    linear = new LinearLight(sitter.clean());
+    light = linear.channels;
     inside = Gaussian.blur(sitter.mask("skin"), 2.2 * px);
   }
 
@@ -70,15 +61,7 @@ final class PaintedMarks {
   }
 
   SourcePicture picture() {
-    Rect r = light[0].rect();
-    SourcePicture out = new SourcePicture(r.w(), r.h(), 8, 3);
-    for (int i = 0; i < light[0].data().length; i++) {
-      for (int c = 0; c < 3; c++) {
-        float v = Math.max(0, Math.min(1, light[c].data()[i]));
-        out.setCode(c, i % r.w(), i / r.w(), SRGB.encode(c, 8, v));
-      }
-    }
-    return out;
+    return linear.picture();
   }
 
   private void add(String kind) {

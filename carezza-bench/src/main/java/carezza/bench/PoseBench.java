@@ -1,10 +1,6 @@
 package carezza.bench;
 
-import carezza.area.Area;
-import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
-import carezza.engine.SheetView;
-import carezza.engine.TileCache;
 import carezza.face.Carried;
 import carezza.face.FaceMap;
 import carezza.face.FoundFace;
@@ -13,13 +9,13 @@ import carezza.face.Pin;
 import carezza.finder.NetFaceFinder;
 import carezza.image.Plane;
 import carezza.image.Rect;
-import carezza.image.SourcePicture;
 import carezza.region.SkinPattern;
-import carezza.sheet.RunSheet;
 import carezza.sitter.DemoSitter;
 import com.fasterxml.jackson.databind.JsonNode;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 
 /**
  * The face map and the regions of the second sitting, heads turned and eyes aside; the same pictures
@@ -74,16 +70,12 @@ final class PoseBench {
     System.out.println("  (centres mm, widths and scale in percent of the truth; regions: IoU)");
   }
 
-  private static Engine engine(SourcePicture p) {
-    return new Engine(p, ColorEncoding.srgb(), new TileCache(1L << 28));
-  }
-
   private void row(String name, Condition c) {
     Rect bounds = sitter.picture().picture().bounds();
     Condition.Map to = c.new Map(bounds, bounds);
     boolean asShot = c == Condition.ALL.get(0);
     Engine e =
-        engine(
+        FaceBench.engine(
             asShot
                 ? sitter.picture().picture()
                 : c.changed(sitter.picture().picture(), to));
@@ -113,14 +105,12 @@ final class PoseBench {
         100 * map.pxPerMm() / scale,
         100 * map.relativeError(),
         seconds);
-    SheetView view = e.view(RunSheet.EMPTY.withFaceMap(map), () -> false);
-    for (var r : FaceBench.REGIONS.entrySet()) {
-      Plane want = FaceBench.truth(sitter, r.getKey());
-      want = asShot ? want : to.moved(want);
-      Plane m = view.mask(Area.found(r.getValue().key()), 0, want.rect());
-      System.out.printf(Locale.ROOT, " %7.3f", FaceBench.overlap(m, want));
+    Map<String, Plane> regions = new LinkedHashMap<>();
+    for (String r : FaceBench.REGIONS.keySet()) {
+      Plane want = FaceBench.truth(sitter, r);
+      regions.put(r, asShot ? want : to.moved(want));
     }
-    System.out.println();
+    FaceBench.regions(e, found, regions);
   }
 
   /** Widest row of either iris: a lid may hide a side of one. */
@@ -142,8 +132,8 @@ final class PoseBench {
 
   private void carried() {
     DemoSitter straight = DemoSitter.load(sitter.name().substring(0, sitter.name().indexOf('-')));
-    Engine a = engine(straight.picture().picture());
-    Engine b = engine(sitter.picture().picture());
+    Engine a =  FaceBench.engine(straight.picture().picture());
+    Engine b = FaceBench.engine(sitter.picture().picture());
     FaceMap from = FaceMap.of(new NetFaceFinder().find(a.original(), () -> false));
     FaceMap to = FaceMap.of(new NetFaceFinder().find(b.original(), () -> false));
     long t = System.nanoTime();

@@ -20,9 +20,9 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Prints the readings of a picture under its run sheet. */
@@ -31,14 +31,7 @@ import picocli.CommandLine.Spec;
     description = "Prints the readings of a picture under its run sheet.",
     mixinStandardHelpOptions = true)
 final class MeasureCommand implements Callable<Integer> {
-  @Parameters(paramLabel = "PICTURE", description = "JPEG, PNG or TIFF; never written to.")
-  private Path picture;
-
-  @Option(
-      names = "--sheet",
-      paramLabel = "F",
-      description = "Document with the run sheet; the one beside the picture if not given.")
-  private Path sheet;
+  @Mixin private Input input;
 
   @Option(
       names = "--against",
@@ -53,9 +46,8 @@ final class MeasureCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws IOException {
-    Loaded l = Loaded.of(picture, sheet).withFaces();
+    Loaded l = input.load(spec.commandLine().getErr()).withFaces();
     PrintWriter out = spec.commandLine().getOut();
-    l.picture().warnings().forEach(w -> spec.commandLine().getErr().println(w));
     List<Reading> all = new Measuring(l.engine()).all(l.sheet(), () -> false);
     Map<String, TruthDifference> differences = against == null ? Map.of() : Against.of(l, against);
     if (json) {
@@ -68,7 +60,7 @@ final class MeasureCommand implements Callable<Integer> {
     out.printf(
         Locale.ROOT,
         "%s  %d x %d  %d bit  %s%n",
-        picture.getFileName(),
+        input.picture().getFileName(),
         l.picture().picture().width(),
         l.picture().picture().height(),
         l.picture().picture().depth(),

@@ -16,7 +16,6 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Writes a mask of every region of a picture, and its face map, for other tools. */
@@ -27,14 +26,7 @@ import picocli.CommandLine.Spec;
 final class RegionsCommand implements Callable<Integer> {
   private static final String MAP = "map.json";
 
-  @Parameters(paramLabel = "PICTURE", description = "JPEG, PNG or TIFF; never written to.")
-  private Path picture;
-
-  @Option(
-      names = "--sheet",
-      paramLabel = "F",
-      description = "Document with face map and regions; the one beside the picture if not given.")
-  private Path sheet;
+  @Mixin private Input input;
 
   @Option(names = "--out", paramLabel = "DIR", required = true, description = "Folder to fill.")
   private Path out;
@@ -50,11 +42,10 @@ final class RegionsCommand implements Callable<Integer> {
   @Override
   public Integer call() throws IOException {
     for (RegionName r : RegionName.values()) {
-      output.refuse(out.resolve(fileName(r)), picture);
+      output.refuse(out.resolve(fileName(r)), input.picture());
     }
-    output.refuse(out.resolve(MAP), picture);
-    Loaded l = Loaded.of(picture, sheet).withFaces();
-    l.picture().warnings().forEach(w -> spec.commandLine().getErr().println(w));
+    output.refuse(out.resolve(MAP), input.picture());
+    Loaded l = input.load(spec.commandLine().getErr()).withFaces();
     Files.createDirectories(out);
     SheetView view = l.engine().view(l.sheet(), () -> false);
     ObjectNode map = new ObjectMapper().createObjectNode();
@@ -78,7 +69,7 @@ final class RegionsCommand implements Callable<Integer> {
       spec.commandLine()
           .getErr()
           .println(
-              picture.getFileName()
+              input.picture().getFileName()
                   + ": no face was found, so there are no regions; pin the eyes.");
     }
     return 0;

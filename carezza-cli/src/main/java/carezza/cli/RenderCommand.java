@@ -11,7 +11,6 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Renders a picture with its run sheet to a new file. */
@@ -26,14 +25,7 @@ final class RenderCommand implements Callable<Integer> {
     srgb
   }
 
-  @Parameters(paramLabel = "PICTURE", description = "JPEG, PNG or TIFF; never written to.")
-  private Path picture;
-
-  @Option(
-      names = "--sheet",
-      paramLabel = "F",
-      description = "Document with the run sheet; the one beside the picture if not given.")
-  private Path sheet;
+  @Mixin private Input input;
 
   @Option(names = "--out", paramLabel = "F", required = true, description = "File to write.")
   private Path out;
@@ -59,9 +51,8 @@ final class RenderCommand implements Callable<Integer> {
                 () ->
                     new IllegalArgumentException(
                         out.getFileName() + ": the name must end in .jpg, .png or .tif."));
-    output.refuse(out, picture);
-    Loaded l = Loaded.of(picture, sheet);
-    l.picture().warnings().forEach(w -> spec.commandLine().getErr().println(w));
+    output.refuse(out, input.picture());
+    Loaded l = input.load(spec.commandLine().getErr());
     ExportSettings usual = ExportSettings.usual(format, l.picture());
     ExportSettings s =
         new ExportSettings(

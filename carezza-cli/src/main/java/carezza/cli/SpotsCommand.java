@@ -7,14 +7,13 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Lists the marks on the skin of a picture: what they are, how they show, what is proposed. */
@@ -23,14 +22,7 @@ import picocli.CommandLine.Spec;
     description = "Lists the marks on the skin, those that show most first.",
     mixinStandardHelpOptions = true)
 final class SpotsCommand implements Callable<Integer> {
-  @Parameters(paramLabel = "PICTURE", description = "JPEG, PNG or TIFF; never written to.")
-  private Path picture;
-
-  @Option(
-      names = "--sheet",
-      paramLabel = "F",
-      description = "Document with the run sheet; the one beside the picture if not given.")
-  private Path sheet;
+  @Mixin private Input input;
 
   @Option(names = "--json", description = "Print JSON.")
   private boolean json;
@@ -39,11 +31,11 @@ final class SpotsCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws IOException {
-    Loaded l = Loaded.of(picture, sheet).withFaces();
+    Loaded l = input.load(spec.commandLine().getErr()).withFaces();
     PrintWriter err = spec.commandLine().getErr();
-    l.picture().warnings().forEach(err::println);
     if (l.sheet().faceMap().filter(m -> !m.faces().isEmpty()).isEmpty()) {
-      err.println(picture.getFileName() + ": no face was found, so no marks are looked for.");
+      err.println(
+          input.picture().getFileName() + ": no face was found, so no marks are looked for.");
     }
     List<SkinSpot> spots = l.engine().view(l.sheet(), () -> false).spots();
     double width = l.picture().picture().width();

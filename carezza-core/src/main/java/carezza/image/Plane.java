@@ -46,6 +46,19 @@ public record Plane(Rect rect, float[] data) {
     return at(cx, cy);
   }
 
+  /**
+   * Value at a place, linear between the middles of pixels, which lie at halves; beyond them the
+   * nearest.
+   */
+  public double linear(double x, double y) {
+    int x0 = (int) Math.floor(x - 0.5);
+    int y0 = (int) Math.floor(y - 0.5);
+    double fx = x - 0.5 - x0;
+    double fy = y - 0.5 - y0;
+    return (1 - fy) * ((1 - fx) * clamped(x0, y0) + fx * clamped(x0 + 1, y0))
+        + fy * ((1 - fx) * clamped(x0, y0 + 1) + fx * clamped(x0 + 1, y0 + 1));
+  }
+
   /** A copy of the part inside {@code r}; what lies outside this plane takes {@code outside}. */
   public Plane crop(Rect r, float outside) {
     Plane out = filled(r, outside);

@@ -163,6 +163,7 @@ final class ArcSnap {
    */
   private double[] laid(
       ArcFrame frame, float[] odds, double[] us, double[] vs, int within, double wrongMm) {
+    Plane odd = new Plane(planes.rect(), odds);
     int reach = (int) Math.round(wrongMm / STEP_MM);
     double[][] score = new double[us.length][2 * reach + 1];
     for (int i = 0; i < us.length; i++) {
@@ -171,7 +172,7 @@ final class ArcSnap {
         double off = k / (double) reach;
         score[i][k + reach] = COLUMN_MM * (within * sum - t.doubt * off * off);
         double v = vs[i] + (k + 0.5) * STEP_MM;
-        sum += STEP_MM * at(odds, frame.x(us[i], v), frame.y(us[i], v));
+        sum += STEP_MM * odd.linear(frame.x(us[i], v) / side, frame.y(us[i], v) / side);
       }
     }
     int[] best = best(score, t.bend * STEP_MM * STEP_MM / COLUMN_MM);
@@ -235,19 +236,6 @@ final class ArcSnap {
       out[k] = ColourHistogram.of(bins, own);
     }
     return out;
-  }
-
-  /** Linear between pixels; source coordinates. */
-  private double at(float[] v, double sx, double sy) {
-    Plane p = new Plane(planes.rect(), v);
-    double u = sx / side - 0.5;
-    double w = sy / side - 0.5;
-    int x0 = (int) Math.floor(u);
-    int y0 = (int) Math.floor(w);
-    double fx = u - x0;
-    double fy = w - y0;
-    return (1 - fy) * ((1 - fx) * p.clamped(x0, y0) + fx * p.clamped(x0 + 1, y0))
-        + fy * ((1 - fx) * p.clamped(x0, y0 + 1) + fx * p.clamped(x0 + 1, y0 + 1));
   }
 
   /** The path with the highest sum of scores less bending. */

@@ -117,13 +117,8 @@ final class EyeLight {
   }
 
   private double at(Plane p, double u, double v) {
-    double x = middle.x() + px * (u * cos - v * sin) - 0.5;
-    double y = middle.y() + px * (u * sin + v * cos) - 0.5;
-    int x0 = (int) Math.floor(x);
-    int y0 = (int) Math.floor(y);
-    double fx = x - x0;
-    double fy = y - y0;
-    return (1 - fy) * ((1 - fx) * p.clamped(x0, y0) + fx * p.clamped(x0 + 1, y0))
-        + fy * ((1 - fx) * p.clamped(x0, y0 + 1) + fx * p.clamped(x0 + 1, y0 + 1));
+    double x = middle.x() + px * (u * cos - v * sin);
+    double y = middle.y() + px * (u * sin + v * cos);
+    return p.linear(x, y);
   }
 }

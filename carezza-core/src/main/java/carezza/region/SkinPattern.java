@@ -1,17 +1,13 @@
 package carezza.region;
 
-import carezza.area.ColourPlanes;
 import carezza.area.Outline;
 import carezza.face.Carried;
-import carezza.face.FaceContours;
 import carezza.face.FaceMap;
 import carezza.face.FoundFace;
 import carezza.face.MeshMap;
 import carezza.face.Pin;
 import carezza.face.Silhouette;
-import carezza.filter.Gaussian;
 import carezza.image.PixelReader;
-import carezza.image.Plane;
 import carezza.image.Rect;
 import java.util.ArrayList;
 import java.util.List;
@@ -26,7 +22,6 @@ import java.util.List;
  * of dense two-frame stereo correspondence algorithms"). At last a place is compared by itself.
  */
 public final class SkinPattern {
-  private static final double LEAST_PX_PER_MM = 2.5;
   private static final double GRID_MM = 6;
 
   /** Half of a patch, and how far apart it is sampled. */
@@ -49,14 +44,6 @@ public final class SkinPattern {
   /** How far from what is widely agreed a place is looked for. */
   private static final double NEAR_MM = 2.5;
 
-  /** What lies between these is compared, mm of sigma. */
-  private static final double FINE_MM = 0.5;
-
-  private static final double COARSE_MM = 3;
-
-  /** Most that a difference counts, of its usual size. */
-  private static final double MOST = 4;
-
   /** A place by itself: half of its patch, how far it is looked for, and from what likeness on. */
   private static final double OWN_PATCH_MM = 4;
 
@@ -68,61 +55,6 @@ public final class SkinPattern {
   private static final double LEAST_STRETCH = 0.02;
 
   /**
-   * Patterns of one picture: differences in their own usual size, and where skin is: eyes and mouth
-   * move.
-   */
-  private record Seen(Closeup at, Plane[] bands, Plane face) {
-    static Seen of(PixelReader picture, FoundFace f, double px) {
-      Outline outline = Outline.through(Silhouette.of(f));
-      Rect part = outline.bounds().grow((int) Math.ceil((REACH_MM + PATCH_MM) * px));
-      Closeup at = Closeup.of(picture, part, px, LEAST_PX_PER_MM);
-      Plane face = new Plane(at.rect(), at.coverage(outline));
-      for (var line :
-          List.of(FaceContours.RIGHT_EYE, FaceContours.LEFT_EYE, FaceContours.OUTER_LIPS)) {
-        float[] moves = at.coverage(Outline.through(f.points(line)));
-        for (int i = 0; i < moves.length; i++) {
-          face.data()[i] *= 1 - moves[i];
-        }
-      }
-      ColourPlanes c = at.colours(picture, FINE_MM, FINE_MM);
-      Plane[] bands = {
-        band(new Plane(at.rect(), c.light()), face, at.pxPerMm()),
-        band(new Plane(at.rect(), c.c1()), face, at.pxPerMm())
-      };
-      return new Seen(at, bands, face);
-    }
-
-    private static Plane band(Plane p, Plane face, double px) {
-      float[] coarse = Gaussian.blur(p, COARSE_MM * px).data();
-      Plane out = new Plane(p.rect());
-      double sum = 0;
-      double n = 1e-9;
-      for (int i = 0; i < coarse.length; i++) {
-        out.data()[i] = p.data()[i] - coarse[i];
-        sum += face.data()[i] * Math.abs(out.data()[i]);
-        n += face.data()[i];
-      }
-      double usual = sum / n + 1e-9;
-      for (int i = 0; i < coarse.length; i++) {
-        out.data()[i] = (float) Math.max(-MOST, Math.min(MOST, out.data()[i] / usual));
-      }
-      return out;
-    }
-
-    /** Linear between pixels; source coordinates. */
-    double at(Plane p, double sx, double sy) {
-      double u = sx / at.side() - 0.5;
-      double v = sy / at.side() - 0.5;
-      int x0 = (int) Math.floor(u);
-      int y0 = (int) Math.floor(v);
-      double fx = u - x0;
-      double fy = v - y0;
-      return (1 - fy) * ((1 - fx) * p.clamped(x0, y0) + fx * p.clamped(x0 + 1, y0))
-          + fy * ((1 - fx) * p.clamped(x0, y0 + 1) + fx * p.clamped(x0 + 1, y0 + 1));
-    }
-  }
-
-  /**
    * A place that neighbours agree about.
    *
    * @param from on the first picture
@@ -131,8 +63,8 @@ public final class SkinPattern {
    */
   private record Knot(Pin from, double dx, double dy) {}
 
-  private final Seen a;
-  private final Seen b;
+  private final SkinBands a;
+  private final SkinBands b;
   private final double pxA;
   private final double pxB;
   private final double turnDegrees;
@@ -147,8 +79,8 @@ public final class SkinPattern {
     pxB = mapTo.pxPerMm();
     turnDegrees = FaceMap.turnBetween(f, t);
     meshes = new MeshMap(f, t);
-    a = Seen.of(from, f, pxA);
-    b = Seen.of(to, t, pxB);
+    a = SkinBands.of(from, f, pxA, REACH_MM + PATCH_MM);
+    b = SkinBands.of(to, t, pxB, REACH_MM + PATCH_MM);
     knots = agreed(Outline.through(Silhouette.of(f)));
   }
 
@@ -277,23 +209,23 @@ public final class SkinPattern {
 
   /** Correlation of the patch about a place with that about a place of the other picture, -1..1. */
   private double alike(Pin p, double[] map, double x, double y, double half, double step) {
-    double[] s = new double[6 * a.bands.length];
+    double[] s = new double[6 * a.bands().length];
     double weight = 0;
     for (double v = -half; v <= half + 1e-9; v += step) {
       for (double u = -half; u <= half + 1e-9; u += step) {
         double dx = u * pxA;
         double dy = v * pxA;
         double w =
-            Math.exp(-2 * (u * u + v * v) / (half * half)) * a.at(a.face, p.x() + dx, p.y() + dy);
+            Math.exp(-2 * (u * u + v * v) / (half * half)) * a.at(a.face(), p.x() + dx, p.y() + dy);
         if (w < 1e-3) {
           continue;
         }
         double tx = x + map[0] * dx + map[1] * dy;
         double ty = y + map[2] * dx + map[3] * dy;
         weight += w;
-        for (int c = 0; c < a.bands.length; c++) {
-          double one = a.at(a.bands[c], p.x() + dx, p.y() + dy);
-          double two = b.at(b.bands[c], tx, ty);
+        for (int c = 0; c < a.bands().length; c++) {
+          double one = a.at(a.bands()[c], p.x() + dx, p.y() + dy);
+          double two = b.at(b.bands()[c], tx, ty);
           s[6 * c] += w * one;
           s[6 * c + 1] += w * two;
           s[6 * c + 2] += w * one * one;
@@ -305,7 +237,7 @@ public final class SkinPattern {
     double both = 0;
     double ones = 1e-9;
     double twos = 1e-9;
-    for (int c = 0; c < a.bands.length; c++) {
+    for (int c = 0; c < a.bands().length; c++) {
       double one = s[6 * c] / weight;
       double two = s[6 * c + 1] / weight;
       ones += s[6 * c + 2] / weight - one * one;

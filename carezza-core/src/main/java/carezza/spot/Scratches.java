@@ -102,7 +102,10 @@ final class Scratches {
     return sum / (n + 1);
   }
 
-  /** Connected pixels above the weak threshold that hold one above the strong. */
+  /**
+   * Pixels above the weak threshold that hang together by sides or corners and hold one above the
+   * strong.
+   */
   private static List<int[]> pieces(float[] z, int w) {
     boolean[] seen = new boolean[z.length];
     List<int[]> out = new ArrayList<>();
@@ -135,6 +138,9 @@ final class Scratches {
   private static List<SkinSpot> line(SpotGround g, int[] piece, float[] z) {
     int w = g.rect.w();
     double[] main = axis(piece, w);
+    if (!g.owns(main[0], main[1])) {
+      return List.of();
+    }
     double from = Double.MAX_VALUE;
     double to = -Double.MAX_VALUE;
     double most = 0;

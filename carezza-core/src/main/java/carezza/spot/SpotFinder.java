@@ -22,11 +22,11 @@ public final class SpotFinder {
     Plane at(int level, Rect rect);
   }
 
-  private final SpotGround ground;
+  private final List<SkinSpot> scratches = new ArrayList<>();
+  private final List<SkinSpot> round = new ArrayList<>();
+  private final List<SpotRules.Dark> dark = new ArrayList<>();
 
-  private SpotFinder(SpotGround ground) {
-    this.ground = ground;
-  }
+  private SpotFinder() {}
 
   /**
    * The marks of a picture, those that show most first.
@@ -36,28 +36,32 @@ public final class SpotFinder {
    * @param skin where there is skin
    */
   public static List<SkinSpot> find(PixelReader picture, FaceMap map, Skin skin) {
-    SpotGround ground = SpotGround.of(picture, map, skin);
-    return ground == null ? List.of() : new SpotFinder(ground).all();
+    return find(picture, map, skin, SpotGround.PART_PX);
   }
 
-  private List<SkinSpot> all() {
-    List<SkinSpot> scratches = Scratches.in(ground);
-    List<SkinSpot> round = new ArrayList<>();
-    List<SpotRules.Dark> dark = new ArrayList<>();
+  static List<SkinSpot> find(PixelReader picture, FaceMap map, Skin skin, int partPx) {
+    SpotFinder finder = new SpotFinder();
+    SpotGround.each(picture, map, skin, partPx, finder::look);
+    List<SkinSpot> all = new ArrayList<>(finder.scratches);
+    all.addAll(SpotRules.asOneFace(finder.round, finder.dark, map.pxPerMm()));
+    all.sort(Comparator.comparingDouble(SkinSpot::shows).reversed());
+    return List.copyOf(all);
+  }
+
+  private void look(SpotGround ground) {
+    List<SkinSpot> lines = Scratches.in(ground);
+    scratches.addAll(lines);
     List<SpotScales.Candidate> candidates = SpotScales.candidates(ground);
     SpotShape[] shapes =
         candidates.parallelStream().map(c -> SpotShape.of(ground, c)).toArray(SpotShape[]::new);
     for (int i = 0; i < shapes.length; i++) {
-      if (shapes[i] != null && shapes[i].green() < 0) {
+      SpotScales.Candidate c = candidates.get(i);
+      if (shapes[i] != null && shapes[i].green() < 0 && ground.owns(c.x(), c.y())) {
         dark.add(SpotRules.Dark.of(ground, shapes[i]));
-        SpotRules.typed(ground, candidates.get(i), shapes[i])
-            .filter(s -> scratches.stream().noneMatch(l -> Scratches.covers(l, s, ground)))
+        SpotRules.typed(ground, c, shapes[i])
+            .filter(s -> lines.stream().noneMatch(l -> Scratches.covers(l, s, ground)))
             .ifPresent(round::add);
       }
     }
-    List<SkinSpot> all = new ArrayList<>(scratches);
-    all.addAll(SpotRules.asOneFace(round, dark, Math.scalb(ground.px, ground.level)));
-    all.sort(Comparator.comparingDouble(SkinSpot::shows).reversed());
-    return List.copyOf(all);
   }
 }

@@ -14,6 +14,7 @@ import carezza.image.Pyramid;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import java.util.List;
+import java.util.function.Consumer;
 
 /**
  * The skin of a picture as marks are looked for in it: log2 of linear sRGB light by channel, where
@@ -37,6 +38,14 @@ final class SpotGround {
 
   private static final double EYE_CORNER_MM = 5;
 
+  /** Side of a part; what is not twice as large is one. */
+  static final int PART_PX = 2000;
+
+  /** How far round a mark is looked: its texture, and the widest blur of its surroundings. */
+  private static final double MARGIN_MM = 22;
+
+  private static final int LEAST_PX = 8;
+
   private static final int[] CORNERS = {61, 291};
   private static final int[] EYE_CORNERS = {133, 362};
   private static final int[] NOSTRILS = {97, 326};
@@ -44,19 +53,22 @@ final class SpotGround {
   final int level;
   final double px;
   final Rect rect;
+  private final Rect own;
   final Plane red;
   final Plane green;
   final Plane blue;
   final Plane skin;
   final Plane trust;
 
-  private SpotGround(int level, double px, RgbBlock b, Plane skin, Plane trust) {
-    this(level, px, skin, trust, List.of(channel(b, 0), channel(b, 1), channel(b, 2)));
+  private SpotGround(int level, double px, Rect own, RgbBlock b, Plane skin, Plane trust) {
+    this(level, px, own, skin, trust, List.of(channel(b, 0), channel(b, 1), channel(b, 2)));
   }
 
-  private SpotGround(int level, double px, Plane skin, Plane trust, List<Plane> channels) {
+  private SpotGround(
+      int level, double px, Rect own, Plane skin, Plane trust, List<Plane> channels) {
     this.level = level;
     this.px = px;
+    this.own = own;
     rect = skin.rect();
     this.skin = skin;
     this.trust = trust;
@@ -70,6 +82,7 @@ final class SpotGround {
     return new SpotGround(
         level + 1,
         px / 2,
+        own.toLevel(1),
         halved(skin),
         halved(trust),
         List.of(halved(red), halved(green), halved(blue)));
@@ -102,17 +115,37 @@ final class SpotGround {
     return Pyramid.levelFor(map.pxPerMm(), LEAST_PX_PER_MM);
   }
 
-  /** The ground, or null where there is no skin. */
-  static SpotGround of(PixelReader picture, FaceMap map, SpotFinder.Skin where) {
+  /**
+   * The ground in parts that fit the memory, one after the other; most pictures have one. Parts
+   * overlap by as far as a mark's surroundings are looked at; what is found belongs to the part
+   * that {@link #owns} it.
+   *
+   * @param partPx side of a part
+   */
+  static void each(
+      PixelReader picture,
+      FaceMap map,
+      SpotFinder.Skin where,
+      int partPx,
+      Consumer<SpotGround> then) {
     int level = level(map);
     double px = map.pxPerMm() / (1 << level);
-    Plane all = where.at(level, picture.bounds(level));
-    Rect rect = bounds(all);
-    if (rect.w() < 8 || rect.h() < 8) {
-      return null;
+    Rect all = bounds(where.at(level, picture.bounds(level)));
+    if (all.w() < LEAST_PX || all.h() < LEAST_PX) {
+      return;
     }
-    Plane skin = cut(all, rect);
-    return new SpotGround(level, px, picture.read(level, rect), skin, trust(map, skin, level, px));
+    int margin = (int) Math.ceil(MARGIN_MM * px);
+    boolean fits = all.area() <= 2L * partPx * partPx;
+    int side = fits ? Math.max(all.w(), all.h()) : partPx;
+    for (int y = all.y(); y < all.bottom(); y += side) {
+      for (int x = all.x(); x < all.right(); x += side) {
+        Rect own = new Rect(x, y, side, side).intersect(all);
+        Rect rect = own.grow(margin).intersect(all);
+        Plane skin = where.at(level, rect);
+        Plane trust = trust(map, skin, level, px);
+        then.accept(new SpotGround(level, px, own, picture.read(level, rect), skin, trust));
+      }
+    }
   }
 
   private static Rect bounds(Plane p) {
@@ -130,14 +163,6 @@ final class SpotGround {
     }
     return new Rect(
         p.rect().x() + x0, p.rect().y() + y0, Math.max(0, x1 - x0), Math.max(0, y1 - y0));
-  }
-
-  private static Plane cut(Plane p, Rect rect) {
-    Plane out = new Plane(rect);
-    for (int i = 0; i < out.data().length; i++) {
-      out.data()[i] = p.at(rect.x() + i % rect.w(), rect.y() + i / rect.w());
-    }
-    return out;
   }
 
   private static Plane trust(FaceMap map, Plane skin, int level, double px) {
@@ -186,6 +211,11 @@ final class SpotGround {
 
   private static double fade(double mm) {
     return Math.max(0, Math.min(1, 0.5 + mm / FADE_MM));
+  }
+
+  /** Whether what was found at a place, pixels of the ground, belongs to this part of it. */
+  boolean owns(double x, double y) {
+    return own.contains(rect.x() + (int) x, rect.y() + (int) y);
   }
 
   /** A place of the ground, in source pixels. */

@@ -4,7 +4,9 @@ import carezza.filter.Gaussian;
 import carezza.image.Plane;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.IntStream;
 
 /**
@@ -214,7 +216,7 @@ final class SpotScales {
 
     private final double side;
     private final int w;
-    private final java.util.Map<Integer, List<Candidate>> cells = new java.util.HashMap<>();
+    private final Map<Integer, List<Candidate>> cells = new HashMap<>();
 
     Cells(int width, double side) {
       this.side = side;

@@ -13,6 +13,7 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.SourcePicture;
 import carezza.spot.SkinSpot.Proposal;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
@@ -93,6 +94,10 @@ public class SpotFinderTest {
   }
 
   private List<SkinSpot> found() {
+    return found(SpotGround.PART_PX);
+  }
+
+  private List<SkinSpot> found(int partPx) {
     SourcePicture p = new SourcePicture(W, H, 8, 3);
     for (int i = 0; i < W * H; i++) {
       for (int c = 0; c < 3; c++) {
@@ -102,7 +107,7 @@ public class SpotFinderTest {
     }
     Engine e = new Engine(p, SRGB, new TileCache(1 << 26));
     FaceMap map = new FaceMap(new Pin(200, 300), new Pin(200 + 63 * PX, 300));
-    return SpotFinder.find(e.original(), map, (level, rect) -> all(rect));
+    return SpotFinder.find(e.original(), map, (level, rect) -> all(rect), partPx);
   }
 
   private static Plane all(Rect rect) {
@@ -147,6 +152,25 @@ public class SpotFinderTest {
     assertThat(spots).filteredOn(s -> s.proposal() == Proposal.HEAL).hasSize(3);
   }
 
+  /** Looked at in parts, with marks on their borders, a large picture shows the same. */
+  @Test
+  public void partsShowWhatTheWholeShows() {
+    skin(new double[] {0.38, 0.25, 0.16}, 4);
+    mark(300, 150, 4, BLOOD);
+    mark(602, 298, 4, PIGMENT);
+    mark(150, 301, 4, BLOOD);
+    line(270, 420, 370, 440, BLOOD);
+    List<SkinSpot> whole = found().stream().filter(s -> s.proposal() == Proposal.HEAL).toList();
+    List<SkinSpot> parts = found(300).stream().filter(s -> s.proposal() == Proposal.HEAL).toList();
+    assertThat(whole).hasSize(4);
+    assertThat(parts).hasSize(4);
+    for (SkinSpot s : whole) {
+      SkinSpot same = at(parts, s.centre().x(), s.centre().y());
+      assertThat(same.type()).isEqualTo(s.type());
+      assertThat(same.sizeMm()).isCloseTo(s.sizeMm(), within(0.1 * s.sizeMm()));
+    }
+  }
+
   /** Nothing but texture: nothing to heal. */
   @Test(dataProvider = "skins")
   public void plainSkinHasNothingToHeal(double[] rgb, long seed) {
@@ -187,7 +211,10 @@ public class SpotFinderTest {
     skin(new double[] {0.3, 0.3, 0.3}, 7);
     Engine e = new Engine(new SourcePicture(120, 120, 8, 3), SRGB, new TileCache(1 << 22));
     FaceMap map = new FaceMap(new Pin(10, 60), new Pin(10 + 63 * PX, 60));
-    SpotGround g = SpotGround.of(e.original(), map, (l, r) -> all(r));
+    List<SpotGround> parts = new ArrayList<>();
+    SpotGround.each(e.original(), map, (l, r) -> all(r), SpotGround.PART_PX, parts::add);
+    assertThat(parts).hasSize(1);
+    SpotGround g = parts.get(0);
     Plane v = new Plane(g.rect);
     for (int i = 0; i < v.data().length; i++) {
       int x = i % v.w();

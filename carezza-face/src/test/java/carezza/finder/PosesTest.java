@@ -15,6 +15,7 @@ import carezza.image.Plane;
 import carezza.region.SkinPattern;
 import carezza.sheet.RunSheet;
 import carezza.sitter.DemoSitter;
+import com.fasterxml.jackson.databind.JsonNode;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -115,7 +116,7 @@ public class PosesTest {
         .isGreaterThanOrEqualTo((int) (0.85 * off.size()));
   }
 
-  private static Pin pin(com.fasterxml.jackson.databind.JsonNode n) {
+  private static Pin pin(JsonNode n) {
     return new Pin(n.get(0).asDouble(), n.get(1).asDouble());
   }
 }

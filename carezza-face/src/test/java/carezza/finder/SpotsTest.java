@@ -2,6 +2,7 @@ package carezza.finder;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import carezza.area.Area;
 import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
 import carezza.engine.TileCache;
@@ -85,7 +86,7 @@ public class SpotsTest {
   /** A heal for each; found again, what is healed is left alone. */
   @Test
   public void proposalsBecomeHeals() {
-    Pass pass = Pass.start(1, Kinds.of("heals"), carezza.area.Area.WHOLE);
+    Pass pass = Pass.start(1, Kinds.of("heals"), Area.WHOLE);
     RunSheet with = sheet.withPasses(List.of(pass));
     EvaluationContext context = engine.view(with, () -> false).contextFor(pass);
     Pass healed = pass.kind().proposed(context);

@@ -10,6 +10,7 @@ import carezza.face.FaceMap;
 import carezza.face.Pin;
 import carezza.io.Document;
 import carezza.io.DocumentStore;
+import carezza.pass.EvaluationContext;
 import carezza.pass.Pass;
 import carezza.pass.PassTool;
 import carezza.sheet.Kinds;
@@ -18,7 +19,6 @@ import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.function.UnaryOperator;
 
 /**
  * Writes the documents of the demo job: a face confirmed on every sitter, and on Ilse a half-done
@@ -96,15 +96,19 @@ public final class DemoJob {
         new Engine(s.picture().picture(), s.picture().encoding(), new TileCache(1L << 28));
     RunSheet now = sheet;
     for (DemoSitter.Mark m : marks) {
-      Pass p = now.pass(pass).orElseThrow();
       double mm = 3 * m.radiusPx() / engine.frame(now).pxPerMm();
-      PassTool.Marks tool = (PassTool.Marks) p.kind().tool();
-      UnaryOperator<Pass> healed =
-          tool.does()
-              .add(engine.view(now, () -> false).contextFor(p), m.x(), m.y(), m.x(), m.y(), mm);
-      now = now.change(pass, healed);
+      now = heal(engine, now, pass, m.x(), m.y(), mm);
     }
     return now;
+  }
+
+  /** The sheet with one place more healed by its pass of heals, from the source found for it. */
+  public static RunSheet heal(
+      Engine engine, RunSheet sheet, long pass, double x, double y, double mm) {
+    Pass p = sheet.pass(pass).orElseThrow();
+    PassTool.Marks tool = (PassTool.Marks) p.kind().tool();
+    EvaluationContext context = engine.view(sheet, () -> false).contextFor(p);
+    return sheet.change(pass, tool.does().add(context, x, y, x, y, mm));
   }
 
   private static Stroke line(double mm, double x0, double y0, double x1, double y1) {

@@ -87,27 +87,13 @@ public record DemoSitter(String name, PictureFile picture, JsonNode truth) {
     return pin(truth.path("landmarks_px").path(key));
   }
 
-  /** Moles and other marks that stay, those that are seen. */
-  public List<Mark> permanentMarks() {
-    return visible("permanent_marks");
-  }
-
-  /** All that comes and goes, as far as it is seen. */
-  public List<Mark> passingMarks() {
-    return visible("defects");
-  }
-
   /** Visible marks of the given types that are to be removed. */
   public List<Mark> marks(String... types) {
-    return passingMarks().stream().filter(m -> List.of(types).contains(m.type())).toList();
-  }
-
-  private List<Mark> visible(String list) {
     List<Mark> out = new ArrayList<>();
-    for (JsonNode d : truth.path(list)) {
-      if (d.path("visible").asBoolean(true)) {
+    for (JsonNode d : truth.path("defects")) {
+      String type = d.path("type").asText();
+      if (List.of(types).contains(type) && d.path("visible").asBoolean(true)) {
         Pin c = pin(d.path("center_px"));
-        String type = d.path("type").asText();
         out.add(new Mark(type, c.x(), c.y(), d.path("radius_px").asDouble()));
       }
     }
