@@ -121,7 +121,9 @@ final class CleanBench {
               found.stream()
                   .filter(f -> f.proposal() == Proposal.HEAL || f.proposal() == Proposal.SOFTEN)
                   .filter(
-                      f -> Math.hypot(f.centre().x() - m.x(), f.centre().y() - m.y()) < reach * s.pxPerMm())
+                      f ->
+                          Math.hypot(f.centre().x() - m.x(), f.centre().y() - m.y())
+                              < reach * s.pxPerMm())
                   .toList();
           n[kind][bin]++;
           hit[kind][bin] += own.isEmpty() ? 0 : 1;
@@ -154,7 +156,8 @@ final class CleanBench {
       }
     }
     String[] kinds = {"red", "dark, 2.5 mm and more", "scratches", "dark, smaller"};
-    System.out.printf(Locale.ROOT, "%npainted on clean pictures, %s: found of painted, by depth%n", what);
+    System.out.printf(
+        Locale.ROOT, "%npainted on clean pictures, %s: found of painted, by depth%n", what);
     System.out.printf(Locale.ROOT, "%-24s", "z");
     for (int b = 0; b + 1 < DEPTHS.length; b++) {
       System.out.printf(Locale.ROOT, "  from %4.1f", DEPTHS[b]);

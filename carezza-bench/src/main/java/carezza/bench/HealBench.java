@@ -5,12 +5,15 @@ import carezza.color.CieLab;
 import carezza.color.DeltaE2000;
 import carezza.engine.Engine;
 import carezza.engine.TileCache;
+import carezza.face.FaceMap;
 import carezza.filter.Gaussian;
+import carezza.finder.NetFaceFinder;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
+import carezza.pass.EvaluationContext;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
 import carezza.pass.clean.Heals;
@@ -26,7 +29,6 @@ import java.util.Random;
 import org.opencv.core.CvType;
 import org.opencv.core.Mat;
 import org.opencv.core.Point;
-import org.opencv.core.Scalar;
 import org.opencv.imgproc.Imgproc;
 import org.opencv.photo.Photo;
 
@@ -53,6 +55,7 @@ final class HealBench {
   private final int[] worse = new int[4];
   private final int[] inBand = new int[5];
   private int patches;
+  private int round;
   private int discs;
   private final boolean list;
 
@@ -60,24 +63,22 @@ final class HealBench {
     this.list = list;
   }
 
-  /** A place to heal, source pixels. */
-  private record Disc(String kind, double x, double y, double r) {}
-
   static void run(List<String> args) {
     nu.pattern.OpenCV.loadLocally();
     boolean list = args.contains("list");
-    HealBench b = new HealBench(list);
-    for (String name : List.of("maren", "ilse")) {
+    HealBench known = new HealBench(list);
+    HealBench own = new HealBench(list);
+    for (String name : DemoSitter.NAMES) {
       DemoSitter s = DemoSitter.load(name);
-      List<Disc> discs = new ArrayList<>();
-      for (DemoSitter.Mark m : s.marks(TYPES)) {
-        discs.add(new Disc(m.type(), m.x(), m.y(), WIDER * m.radiusPx()));
-      }
-      b.sitter(s, s.picture().picture(), discs);
+      known.known(s);
+      own.proposed(s, s.picture().picture());
     }
-    b.print("demo marks");
-    painted("painted, seen seeds", SEEN, list);
-    painted("painted, unseen seeds", UNSEEN, list);
+    known.print("demo marks, at their known centres");
+    own.print("demo marks, by own proposals");
+    painted("painted, own proposals, seen seeds", SEEN, list);
+    if (!args.contains("seen")) {
+      painted("painted, own proposals, unseen seeds", UNSEEN, list);
+    }
   }
 
   private static void painted(String what, long[] seeds, boolean list) {
@@ -86,19 +87,41 @@ final class HealBench {
       HealBench own = new HealBench(list);
       DemoSitter s = DemoSitter.load(name);
       for (long seed : seeds) {
-        PaintedMarks p = PaintedMarks.of(s, OF_EACH, seed);
-        List<Disc> discs = new ArrayList<>();
-        for (PaintedMarks.Mark m : p.marks()) {
-          if (!m.kind().equals("scratch")) {
-            discs.add(new Disc(m.kind(), m.x(), m.y(), WIDER * m.mm() * s.pxPerMm() / 2));
-          }
-        }
-        own.sitter(s, p.picture(), discs);
+        own.proposed(s, PaintedMarks.of(s, OF_EACH, seed).picture());
       }
       own.print(what + ", " + name);
       all.add(own);
     }
     all.print(what);
+  }
+
+  private void known(DemoSitter s) {
+    Engine engine = engine(s.picture().picture(), s);
+    RunSheet sheet = start(s.faceMap());
+    for (DemoSitter.Mark m : s.marks(TYPES)) {
+      double mm = 2 * WIDER * m.radiusPx() / s.faceMap().pxPerMm();
+      sheet = DemoJob.heal(engine, sheet, 1, m.x(), m.y(), mm);
+    }
+    sitter(s, s.picture().picture(), engine, sheet);
+  }
+
+  private void proposed(DemoSitter s, SourcePicture shot) {
+    Engine engine = engine(shot, s);
+    FaceMap map = FaceMap.of(new NetFaceFinder().find(engine.original(), () -> false));
+    RunSheet sheet = start(map);
+    EvaluationContext context =
+        engine.view(sheet, () -> false).contextFor(sheet.pass(1).orElseThrow());
+    Pass healed = context.pass().kind().proposed(context);
+    sitter(s, shot, engine, sheet.change(1, p -> healed));
+  }
+
+  private static Engine engine(SourcePicture shot, DemoSitter s) {
+    return new Engine(shot, s.picture().encoding(), new TileCache(1L << 29));
+  }
+
+  private static RunSheet start(FaceMap map) {
+    Pass heals = Pass.start(1, Kinds.of("heals"), Area.WHOLE);
+    return RunSheet.EMPTY.withFaceMap(map).withPasses(List.of(heals));
   }
 
   private void add(HealBench o) {
@@ -110,6 +133,7 @@ final class HealBench {
       inBand[k] += o.inBand[k];
     }
     patches += o.patches;
+    round += o.round;
     discs += o.discs;
   }
 
@@ -122,7 +146,7 @@ final class HealBench {
           WAYS[k],
           error[k] / patches,
           worse[k],
-          (double) inBand[k] / patches);
+          (double) inBand[k] / round);
     }
     System.out.printf(
         Locale.ROOT,
@@ -132,100 +156,104 @@ final class HealBench {
         discs);
   }
 
-  private void sitter(DemoSitter s, SourcePicture shot, List<Disc> marks) {
-    double px = s.faceMap().pxPerMm();
-    Engine engine = new Engine(shot, s.picture().encoding(), new TileCache(1L << 29));
-    Pass heals = Pass.start(1, Kinds.of("heals"), Area.WHOLE);
-    RunSheet sheet = RunSheet.EMPTY.withFaceMap(s.faceMap()).withPasses(List.of(heals));
+  private void sitter(DemoSitter s, SourcePicture shot, Engine engine, RunSheet sheet) {
+    double px = engine.frame(sheet).pxPerMm();
+    List<Heal> heals = sheet.pass(1).orElseThrow().get(Heals.HEALS);
     List<PixelReader> ways = new ArrayList<>();
-    for (Disc m : marks) {
-      sheet = DemoJob.heal(engine, sheet, 1, m.x(), m.y(), 2 * m.r() / px);
-    }
     ways.add(engine.view(sheet, () -> false));
-    ways.add(reader(inpaint(shot, marks, Photo.INPAINT_TELEA), s));
-    ways.add(reader(inpaint(shot, marks, Photo.INPAINT_NS), s));
-    ways.add(reader(cloned(shot, sheet.pass(1).orElseThrow().get(Heals.HEALS), marks), s));
+    ways.add(reader(inpaint(shot, heals, px, Photo.INPAINT_TELEA), s));
+    ways.add(reader(inpaint(shot, heals, px, Photo.INPAINT_NS), s));
+    ways.add(reader(cloned(shot, heals, px), s));
     PixelReader clean = reader(s.clean(), s);
     PixelReader untouched = engine.original();
     Random random = new Random(7);
     Plane skin = s.mask("skin");
-    for (Disc m : marks) {
-      double before = difference(untouched, clean, m, px);
+    for (Heal h : heals) {
+      double before = difference(untouched, clean, h, px);
       StringBuilder line = new StringBuilder();
       for (int k = 0; k < ways.size(); k++) {
-        double e = difference(ways.get(k), clean, m, px);
-        HealMatch match = match(ways.get(k), m.x(), m.y(), m.r(), px);
+        double e = difference(ways.get(k), clean, h, px);
         error[k] += e;
         worse[k] += e > before ? 1 : 0;
-        inBand[k] += match.inBand() ? 1 : 0;
         line.append(String.format(Locale.ROOT, "  %s %.2f", WAYS[k], e));
-        if (k == 0) {
-          line.append(
-              String.format(
-                  Locale.ROOT,
-                  " (texture %.2f colour %.2f seam %.2f of %.2f)",
-                  match.texture(),
-                  match.colour(),
-                  match.seam(),
-                  match.ringSteps()));
+        if (isRound(h)) {
+          HealMatch match = match(ways.get(k), h.x0(), h.y0(), h.sizeMm() * px / 2, px);
+          inBand[k] += match.inBand() ? 1 : 0;
         }
       }
       if (list) {
         System.out.printf(
             Locale.ROOT,
-            "  %-9s %5.0f %5.0f  %4.1f mm  before %.2f%s%n",
-            m.kind(),
-            m.x(),
-            m.y(),
-            2 * m.r() / px,
+            "  %5.0f %5.0f  %4.1f mm  before %.2f%s%n",
+            h.x0(),
+            h.y0(),
+            h.sizeMm(),
             before,
             line);
       }
-      untouchedNear(untouched, skin, marks, m, px, random);
+      if (isRound(h)) {
+        round++;
+        untouchedNear(untouched, skin, heals, h, px, random);
+      }
     }
-    patches += marks.size();
+    patches += heals.size();
+  }
+
+  private static boolean isRound(Heal h) {
+    return h.x0() == h.x1() && h.y0() == h.y1();
   }
 
   /** The picture with every patch cloned from where the heals take theirs, one after the other. */
-  private static SourcePicture cloned(SourcePicture p, List<Heal> heals, List<Disc> marks) {
+  private static SourcePicture cloned(SourcePicture p, List<Heal> heals, double px) {
     Mat image = mat(p);
-    for (int i = 0; i < heals.size(); i++) {
-      Disc m = marks.get(i);
-      Heal h = heals.get(i);
-      int r = (int) Math.round(m.r());
-      int side = 2 * r + 3;
-      int x = (int) Math.round(m.x() + h.dx()) - r - 1;
-      int y = (int) Math.round(m.y() + h.dy()) - r - 1;
-      Mat mask = Mat.zeros(side, side, CvType.CV_8UC1);
-      Imgproc.circle(mask, new Point(r + 1, r + 1), r, new Scalar(255), -1);
-      Mat from = new Mat(image, new org.opencv.core.Rect(x, y, side, side)).clone();
+    for (Heal h : heals) {
+      double r = h.sizeMm() * px / 2;
+      int x0 = (int) Math.floor(Math.min(h.x0(), h.x1()) - r) - 1;
+      int y0 = (int) Math.floor(Math.min(h.y0(), h.y1()) - r) - 1;
+      int w = (int) Math.ceil(Math.abs(h.x1() - h.x0()) + 2 * r) + 3;
+      int hh = (int) Math.ceil(Math.abs(h.y1() - h.y0()) + 2 * r) + 3;
+      Mat mask = Mat.zeros(hh, w, CvType.CV_8UC1);
+      draw(mask, h, px, -x0, -y0);
+      int sx = (int) Math.round(x0 + h.dx());
+      int sy = (int) Math.round(y0 + h.dy());
+      Mat from = new Mat(image, new org.opencv.core.Rect(sx, sy, w, hh)).clone();
+      // The clone lays the middle of the mask's bounds on the point.
+      org.opencv.core.Rect b = Imgproc.boundingRect(mask);
       Mat out = new Mat();
-      Photo.seamlessClone(
-          from,
-          image,
-          mask,
-          new Point(Math.round(m.x()), Math.round(m.y())),
-          out,
-          Photo.NORMAL_CLONE);
+      Point at = new Point(x0 + b.x + b.width / 2, y0 + b.y + b.height / 2);
+      Photo.seamlessClone(from, image, mask, at, out, Photo.NORMAL_CLONE);
       image = out;
     }
     return picture(image);
   }
 
+  /** Every pixel whose middle a heal covers. */
+  private static void draw(Mat mask, Heal h, double px, int dx, int dy) {
+    double r = h.sizeMm() * px / 2;
+    Rect near =
+        Rect.around(
+            Math.min(h.x0(), h.x1()) - r,
+            Math.min(h.y0(), h.y1()) - r,
+            Math.max(h.x0(), h.x1()) + r,
+            Math.max(h.y0(), h.y1()) + r);
+    for (int y = near.y(); y < near.bottom(); y++) {
+      for (int x = near.x(); x < near.right(); x++) {
+        if (h.distance(x + 0.5, y + 0.5) <= r) {
+          mask.put(y + dy, x + dx, 255);
+        }
+      }
+    }
+  }
+
   private void untouchedNear(
-      PixelReader p,
-      Plane skin,
-      List<Disc> marks,
-      Disc m,
-      double px,
-      Random random) {
-    double r = m.r();
+      PixelReader p, Plane skin, List<Heal> marks, Heal m, double px, Random random) {
+    double r = m.sizeMm() * px / 2;
     int found = 0;
     for (int i = 0; i < 400 && found < 6; i++) {
       double a = random.nextDouble() * 2 * Math.PI;
       double d = r * (2.2 + 4 * random.nextDouble());
-      double x = m.x() + d * Math.cos(a);
-      double y = m.y() + d * Math.sin(a);
+      double x = m.x0() + d * Math.cos(a);
+      double y = m.y0() + d * Math.sin(a);
       boolean free =
           HealMatch.needed(x, y, r, px)
               .intersect(skin.rect())
@@ -238,8 +266,8 @@ final class HealBench {
                     (int) (y + q * Math.sin(k * Math.PI / 12)))
                 > 0.98f;
       }
-      for (Disc o : marks) {
-        free &= Math.hypot(o.x() - x, o.y() - y) > 1.6 * r + o.r();
+      for (Heal o : marks) {
+        free &= o.distance(x, y) > 1.6 * r + o.sizeMm() * px / 2;
       }
       if (free) {
         found++;
@@ -259,20 +287,22 @@ final class HealBench {
   }
 
   /**
-   * Mean CIEDE2000 over the disc, both pictures blurred by a Gaussian of 0.6 mm in linear light.
+   * Mean CIEDE2000 over the heal, both pictures blurred by a Gaussian of 0.6 mm in linear light.
    */
-  private static double difference(PixelReader a, PixelReader b, Disc m, double px) {
-    double r = m.r();
+  private static double difference(PixelReader a, PixelReader b, Heal h, double px) {
+    double r = h.sizeMm() * px / 2;
     double sigma = 0.6 * px;
-    Rect rect = Rect.ofDisc(m.x(), m.y(), r + Gaussian.reach(sigma)).intersect(a.bounds(0));
+    double far = r + Gaussian.reach(sigma);
+    Rect rect =
+        Rect.ofDisc(h.x0(), h.y0(), far)
+            .union(Rect.ofDisc(h.x1(), h.y1(), far))
+            .intersect(a.bounds(0));
     RgbBlock x = blurred(a.read(0, rect), sigma);
     RgbBlock y = blurred(b.read(0, rect), sigma);
     double sum = 0;
     int n = 0;
     for (int i = 0; i < x.size(); i++) {
-      double dx = rect.x() + i % rect.w() + 0.5 - m.x();
-      double dy = rect.y() + i / rect.w() + 0.5 - m.y();
-      if (dx * dx + dy * dy <= r * r) {
+      if (h.distance(rect.x() + i % rect.w() + 0.5, rect.y() + i / rect.w() + 0.5) <= r) {
         sum +=
             DeltaE2000.between(
                 CieLab.of(x.r()[i], x.g()[i], x.b()[i]), CieLab.of(y.r()[i], y.g()[i], y.b()[i]));
@@ -291,12 +321,9 @@ final class HealBench {
         Gaussian.blur(b.plane(2), sigma).data());
   }
 
-  private static SourcePicture inpaint(SourcePicture p, List<Disc> marks, int method) {
+  private static SourcePicture inpaint(SourcePicture p, List<Heal> heals, double px, int method) {
     Mat mask = Mat.zeros(p.height(), p.width(), CvType.CV_8UC1);
-    for (Disc m : marks) {
-      Point at = new Point(m.x() - 0.5, m.y() - 0.5);
-      Imgproc.circle(mask, at, (int) Math.round(m.r()), new Scalar(255), -1);
-    }
+    heals.forEach(h -> draw(mask, h, px, 0, 0));
     Mat out = new Mat();
     Photo.inpaint(mat(p), mask, out, 5, method);
     return picture(out);

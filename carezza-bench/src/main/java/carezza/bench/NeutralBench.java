@@ -74,8 +74,7 @@ final class NeutralBench {
   }
 
   private static Light cast(Random r) {
-    return new Light(
-        MOST_MIRED * (2 * r.nextDouble() - 1), r.nextBoolean() ? 0.01 : -0.01);
+    return new Light(MOST_MIRED * (2 * r.nextDouble() - 1), r.nextBoolean() ? 0.01 : -0.01);
   }
 
   private void ask(String what, SourcePicture p, Light cast, double exposure, double stretch) {
@@ -161,8 +160,7 @@ final class NeutralBench {
   private static Lights lights(SourcePicture p) {
     Engine e = new Engine(p, ColorEncoding.srgb(), new TileCache(1L << 28));
     List<FoundFace> faces = new NetFaceFinder().find(e.original(), () -> false);
-    RunSheet s =
-        faces.isEmpty() ? RunSheet.EMPTY : RunSheet.EMPTY.withFaceMap(FaceMap.of(faces));
+    RunSheet s = faces.isEmpty() ? RunSheet.EMPTY : RunSheet.EMPTY.withFaceMap(FaceMap.of(faces));
     return e.view(s, () -> false).prepared().lights();
   }
 

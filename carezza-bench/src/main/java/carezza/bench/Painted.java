@@ -4,7 +4,6 @@ import carezza.face.FaceFrame;
 import carezza.face.Pin;
 import carezza.filter.Gaussian;
 import carezza.image.Plane;
-import carezza.image.Rect;
 import carezza.image.SourcePicture;
 import carezza.sitter.DemoSitter;
 import java.util.LinkedHashMap;
@@ -13,8 +12,9 @@ import java.util.Map;
 import java.util.Random;
 
 /**
- * What real sittings add to a sitter: shade, things worn, a hand, painted over the picture in linear
- * light, and over the truth's masks with it. Place, size, colour and light are drawn by a seed.
+ * What real sittings add to a sitter: shade, things worn, a hand, painted over the picture in
+ * linear light, and over the truth's masks with it. Place, size, colour and light are drawn by a
+ * seed.
  */
 final class Painted {
   /** What can be painted, each by its own name. */
@@ -193,7 +193,9 @@ final class Painted {
           double r = Math.hypot(a / wide, (v - 4) / high);
           double ring = Math.abs(r - 1) * Math.min(wide, high) - thick / 2;
           double bridge = Math.max(Math.abs(u) - (32 - wide), Math.abs(v + 2) - thick / 2);
-          double arm = Math.max(Math.max(32 + wide - Math.abs(u), Math.abs(u) - 78), Math.abs(v + 3) - thick / 2);
+          double arm =
+              Math.max(
+                  Math.max(32 + wide - Math.abs(u), Math.abs(u) - 78), Math.abs(v + 3) - thick / 2);
           return inside(Math.min(ring, Math.min(bridge, arm)), 0.5);
         };
     Plane glint =

@@ -92,7 +92,8 @@ final class PaintedMarks {
     double angle = between(0, Math.PI);
     double hard = between(1.5, 4);
     boolean red = kind.equals("blemish");
-    double[] share = red ? new double[] {between(-0.1, 0.2), 1, 1.05} : new double[] {0.88, 1, 0.95};
+    double[] share =
+        red ? new double[] {between(-0.1, 0.2), 1, 1.05} : new double[] {0.88, 1, 0.95};
     double z = z(x, y, HALF * mm * px / 2, stops, red ? 1 - share[0] : 1, red);
     double radius = HALF * mm * px / 2;
     int reach = (int) (2.5 * radius) + 2;
@@ -142,11 +143,7 @@ final class PaintedMarks {
     }
     for (int i = 0; i < on.data().length; i++) {
       if (on.data()[i] > 0.01f) {
-        take(
-            on.rect().x() + i % on.w(),
-            on.rect().y() + i / on.w(),
-            stops * on.data()[i],
-            share);
+        take(on.rect().x() + i % on.w(), on.rect().y() + i / on.w(), stops * on.data()[i], share);
       }
     }
     marks.add(new Mark("scratch", x, y, mm, Double.NaN));

@@ -18,9 +18,9 @@ import java.util.Locale;
 import java.util.Map;
 
 /**
- * The face map and the regions of the second sitting, heads turned and eyes aside; the same pictures
- * changed in ways that were not looked at while the map was made; and the marks of each sitter
- * carried from the straight picture.
+ * The face map and the regions of the second sitting, heads turned and eyes aside; the same
+ * pictures changed in ways that were not looked at while the map was made; and the marks of each
+ * sitter carried from the straight picture.
  */
 final class PoseBench {
   private static final List<String> UNSEEN =
@@ -76,9 +76,7 @@ final class PoseBench {
     boolean asShot = c == Condition.ALL.get(0);
     Engine e =
         FaceBench.engine(
-            asShot
-                ? sitter.picture().picture()
-                : c.changed(sitter.picture().picture(), to));
+            asShot ? sitter.picture().picture() : c.changed(sitter.picture().picture(), to));
     long t = System.nanoTime();
     List<FoundFace> found = new NetFaceFinder().find(e.original(), () -> false);
     double seconds = (System.nanoTime() - t) / 1e9;
@@ -132,7 +130,7 @@ final class PoseBench {
 
   private void carried() {
     DemoSitter straight = DemoSitter.load(sitter.name().substring(0, sitter.name().indexOf('-')));
-    Engine a =  FaceBench.engine(straight.picture().picture());
+    Engine a = FaceBench.engine(straight.picture().picture());
     Engine b = FaceBench.engine(sitter.picture().picture());
     FaceMap from = FaceMap.of(new NetFaceFinder().find(a.original(), () -> false));
     FaceMap to = FaceMap.of(new NetFaceFinder().find(b.original(), () -> false));

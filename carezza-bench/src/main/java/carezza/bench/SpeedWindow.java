@@ -6,12 +6,12 @@ import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
 import carezza.engine.TileCache;
 import carezza.image.SourcePicture;
-import carezza.sheet.RunSheet;
 import carezza.io.DocumentStore;
 import carezza.io.ExportSettings;
 import carezza.io.Exporter;
 import carezza.io.PictureFile;
 import carezza.io.format.OutputFormats;
+import carezza.sheet.RunSheet;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.IntBuffer;
@@ -169,7 +169,14 @@ final class SpeedWindow {
             file.resolveSibling("made.tif"), p, ColorEncoding.srgb(), new byte[0], List.of());
     Engine e = new Engine(p, ColorEncoding.srgb(), new TileCache(1L << 26));
     ExportSettings settings = ExportSettings.usual(OutputFormats.JPEG, whole);
-    Exporter.export(whole, e, e.view(RunSheet.EMPTY, () -> false), settings, file, Yardstick.THREADS, done -> {});
+    Exporter.export(
+        whole,
+        e,
+        e.view(RunSheet.EMPTY, () -> false),
+        settings,
+        file,
+        Yardstick.THREADS,
+        done -> {});
   }
 
   private static void hand(BenchView bench, Stage stage, Path shots) throws Exception {

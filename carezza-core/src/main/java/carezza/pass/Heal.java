@@ -18,6 +18,8 @@ import java.util.List;
  * @param sizeMm diameter of the patch
  * @param dx where the source lies, relative to the mark
  * @param dy where the source lies, relative to the mark
+ * @param share how much of the mark is taken away, in (0, 1]: less than 1 softens it
+ * @param form how it is solved: {@link #FORMER} or {@link #NOW}; a newer one is solved as now
  * @param extra what a newer version knows of it
  */
 public record Heal(
@@ -29,21 +31,40 @@ public record Heal(
     double sizeMm,
     double dx,
     double dy,
+    double share,
+    int form,
     Extra extra)
     implements Mark {
+  /** As documents without a form have it: the source's own pixels wherever the heal lies. */
+  public static final int FORMER = 1;
+
+  /**
+   * What shows through the mark is kept, healthy skin and what is not skin within the heal stay as
+   * they are.
+   */
+  public static final int NOW = 2;
+
   /** How heals stand in the document. */
   public static final ItemsField.Form<Heal> FORM =
       new NumbersForm<>(
           "heal",
           "source pixels; mm: diameter",
           List.of("x0", "y0", "x1", "y1", "mm", "dx", "dy"),
-          h -> new double[] {h.x0, h.y0, h.x1, h.y1, h.sizeMm, h.dx, h.dy},
+          List.of(new NumbersForm.Later("share", 1), new NumbersForm.Later("form", FORMER)),
+          h -> new double[] {h.x0, h.y0, h.x1, h.y1, h.sizeMm, h.dx, h.dy, h.share, h.form},
           Heal::extra,
-          (id, v, extra) -> new Heal(id, v[0], v[1], v[2], v[3], v[4], v[5], v[6], extra));
+          (id, v, extra) ->
+              new Heal(id, v[0], v[1], v[2], v[3], v[4], v[5], v[6], v[7], (int) v[8], extra));
 
   public Heal {
     if (!(sizeMm > 0 && sizeMm <= 60)) {
       throw new IllegalArgumentException("sizeMm = " + sizeMm + ", must be in (0, 60]");
+    }
+    if (!(share > 0 && share <= 1)) {
+      throw new IllegalArgumentException("share = " + share + ", must be in (0, 1]");
+    }
+    if (form < FORMER) {
+      throw new IllegalArgumentException("form = " + form + ", must be at least 1");
     }
     if (!Double.isFinite(x0 + y0 + x1 + y1 + dx + dy)) {
       throw new IllegalArgumentException("heal coordinates must be finite");
@@ -52,15 +73,25 @@ public record Heal(
 
   /** A heal that is in no list yet. */
   public Heal(double x0, double y0, double x1, double y1, double sizeMm, double dx, double dy) {
-    this(0, x0, y0, x1, y1, sizeMm, dx, dy, Extra.NONE);
+    this(0, x0, y0, x1, y1, sizeMm, dx, dy, 1, NOW, Extra.NONE);
   }
 
   public Heal from(double newDx, double newDy) {
-    return new Heal(id, x0, y0, x1, y1, sizeMm, newDx, newDy, extra);
+    return new Heal(id, x0, y0, x1, y1, sizeMm, newDx, newDy, share, form, extra);
   }
 
   public Heal withId(long newId) {
-    return new Heal(newId, x0, y0, x1, y1, sizeMm, dx, dy, extra);
+    return new Heal(newId, x0, y0, x1, y1, sizeMm, dx, dy, share, form, extra);
+  }
+
+  /** Solved in another way. */
+  public Heal inForm(int newForm) {
+    return new Heal(id, x0, y0, x1, y1, sizeMm, dx, dy, share, newForm, extra);
+  }
+
+  /** With so much of the mark taken away. */
+  public Heal withShare(double newShare) {
+    return new Heal(id, x0, y0, x1, y1, sizeMm, dx, dy, newShare, form, extra);
   }
 
   /** Heals with the ids 1, 2, ... in their order. */

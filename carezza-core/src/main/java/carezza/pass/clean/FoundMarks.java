@@ -25,8 +25,11 @@ final class FoundMarks {
   /** How wide a scratch is healed, mm. */
   private static final double SCRATCH_MM = 2.2;
 
-  /** A scratch is healed in so many pieces at most. */
-  private static final int PIECES = 4;
+  /** How far beyond its ends. */
+  private static final double BEYOND_MM = 0.8;
+
+  /** A scratch may leave the middle of its heal by that share of half the width. */
+  private static final double BENT = 0.35;
 
   private static final double MOST_MM = 12;
 
@@ -82,10 +85,11 @@ final class FoundMarks {
   /** Heals of marks, those that show most first, each from a source of its own. */
   private static Map<SkinSpot, List<Heal>> laid(EvaluationContext context) {
     EvaluationContext now = context;
+    double px = context.frame().pxPerMm();
     Map<SkinSpot, List<Heal>> out = new LinkedHashMap<>();
     for (SkinSpot s : fresh(context, context.spots())) {
       List<Heal> own = new ArrayList<>();
-      for (Heal h : heals(s)) {
+      for (Heal h : heals(s, px)) {
         Heal found = SourceSearch.find(now, h, 0);
         own.add(found);
         now = now.on(with(now.pass(), List.of(found)));
@@ -101,19 +105,48 @@ final class FoundMarks {
     return p.with(Heals.HEALS, all);
   }
 
-  private static List<Heal> heals(SkinSpot s) {
+  private static List<Heal> heals(SkinSpot s, double px) {
     if (s.line().size() < 2) {
       double mm = Math.min(MOST_MM, WIDER * s.sizeMm());
       return List.of(
           new Heal(s.centre().x(), s.centre().y(), s.centre().x(), s.centre().y(), mm, 0, 0));
     }
-    List<Heal> out = new ArrayList<>();
-    int step = Math.max(1, (int) Math.ceil((s.line().size() - 1) / (double) PIECES));
-    for (int i = 0; i + 1 < s.line().size(); i += step) {
-      Pin a = s.line().get(i);
-      Pin b = s.line().get(Math.min(s.line().size() - 1, i + step));
-      out.add(new Heal(a.x(), a.y(), b.x(), b.y(), SCRATCH_MM, 0, 0));
+    return along(lengthened(s.line(), BEYOND_MM * px), 0.5 * BENT * SCRATCH_MM * px);
+  }
+
+  /** A line that goes on so far at both ends, source pixels. */
+  private static List<Pin> lengthened(List<Pin> line, double by) {
+    List<Pin> out = new ArrayList<>(line);
+    int n = line.size();
+    out.set(0, beyond(line.get(1), line.get(0), by));
+    out.set(n - 1, beyond(line.get(n - 2), line.get(n - 1), by));
+    return out;
+  }
+
+  private static Pin beyond(Pin from, Pin end, double by) {
+    double f = by / Math.max(1e-6, from.distance(end));
+    return new Pin(end.x() + f * (end.x() - from.x()), end.y() + f * (end.y() - from.y()));
+  }
+
+  /** Heals along a line, cut where it leaves the chord by more than {@code bent} pixels. */
+  private static List<Heal> along(List<Pin> line, double bent) {
+    Pin a = line.get(0);
+    Pin b = line.get(line.size() - 1);
+    Heal whole = new Heal(a.x(), a.y(), b.x(), b.y(), SCRATCH_MM, 0, 0);
+    int cut = 0;
+    double most = bent;
+    for (int i = 1; i + 1 < line.size(); i++) {
+      double d = whole.distance(line.get(i).x(), line.get(i).y());
+      if (d > most) {
+        most = d;
+        cut = i;
+      }
     }
+    if (cut == 0) {
+      return List.of(whole);
+    }
+    List<Heal> out = new ArrayList<>(along(line.subList(0, cut + 1), bent));
+    out.addAll(along(line.subList(cut, line.size()), bent));
     return out;
   }
 }

@@ -20,11 +20,14 @@ import java.util.Optional;
  * <p>Solved a channel at a time in the signed cube root of linear light. The difference of target
  * and source, smoothed along a ring round the mark so that neither's texture enters, is carried
  * over the mark by a membrane (Perez, Gangnet, Blake 2003; see {@link Membrane}) and added to the
- * source's own pixels. The difference is smooth by construction, so the membrane is solved on a
- * grid on which the ring is {@link #GRID_RING} to twice as many cells wide. A gain of the light
- * below scales the result by the same gain exactly, since the cube root of a product is the product
- * of the cube roots. At levels above 0 the source is shifted by parts of a pixel with a Catmull-Rom
- * kernel.
+ * source's own pixels. Of these only what is finer than {@link #BROAD_MM} is taken, since broader
+ * tones of another place are wrong here; what of the skin shows through the mark is kept ({@link
+ * ShowingThrough}), and so is what needs no healing ({@link MarkOutline}). Heals of documents of
+ * before have none of these three ({@link Heal#FORMER}). The difference is smooth by construction,
+ * so the membrane is solved on a grid on which the ring is {@link #GRID_RING} to twice as many
+ * cells wide. A gain of the light below scales the result by the same gain exactly, since the cube
+ * root of a product is the product of the cube roots. At levels above 0 the source is shifted by
+ * parts of a pixel with a Catmull-Rom kernel.
  */
 final class HealPatch {
   /** Median absolute deviations at which a border pixel is a stranger, and the least distance. */
@@ -33,6 +36,9 @@ final class HealPatch {
   private static final float STRANGE_LEAST = 0.12f;
   private static final double RING_MM = 0.9;
   private static final double GRID_RING = 3;
+
+  /** Sigma of what counts as broad in a source. */
+  private static final double BROAD_MM = 0.6;
 
   /** For the cache of what was found: see {@link Lasting#version}. */
   private static final int VERSION = 1;
@@ -133,65 +139,64 @@ final class HealPatch {
    * @param source the picture below over the part of {@link #sourceRect} inside the picture
    */
   static HealPatch solve(Heal h, double pxPerMm, RgbBlock target, RgbBlock source) {
-    Rect rect = target.rect();
+    HealSite site = HealSite.of(h, pxPerMm, target.rect(), target.level());
+    Rect rect = site.rect();
     int n = target.size();
-    int level = target.level();
-    double side = 1 << level;
-    double radius = h.sizeMm() * pxPerMm / 2;
-    double ring = Math.max(ringPx(pxPerMm), 2 * side);
-    float[] onRing = new float[n];
-    float[] alpha = new float[n];
-    for (int i = 0; i < n; i++) {
-      double x = (rect.x() + i % rect.w() + 0.5) * side;
-      double y = (rect.y() + i / rect.w() + 0.5) * side;
-      double d = h.distance(x, y);
-      onRing[i] = d >= radius && d <= radius + ring ? 1 : 0;
-      alpha[i] = d < radius + side ? alpha(h, x, y, level, radius, pxPerMm) : 0;
-    }
-    float[][] root = new float[3][];
-    float[][] diff = new float[3][n];
+    boolean isNow = h.form() >= Heal.NOW;
+    float[][] fill = new float[3][];
+    float[][] rest = new float[3][n];
     for (int c = 0; c < 3; c++) {
-      root[c] = shifted(h, source, c, rect, level);
+      fill[c] = shifted(h, source, c, rect, site.level());
       for (int i = 0; i < n; i++) {
-        root[c][i] = Roots.cbrt(root[c][i]);
-        diff[c][i] = Roots.cbrt(target.channel(c)[i]) - root[c][i];
+        fill[c][i] = Roots.cbrt(fill[c][i]);
+        rest[c][i] = Roots.cbrt(target.channel(c)[i]);
       }
     }
-    dropStrangers(diff, onRing);
+    float[] outline = isNow ? MarkOutline.skin(site, rest) : null;
+    for (int c = 0; c < 3; c++) {
+      if (isNow) {
+        takeBroad(fill[c], rect, BROAD_MM * site.pxPerMm());
+      }
+      for (int i = 0; i < n; i++) {
+        rest[c][i] -= fill[c][i];
+      }
+    }
+    dropStrangers(rest, site.onRing());
     int k = 0;
-    while (ring / side / (1 << (k + 1)) >= GRID_RING) {
+    while (site.ringPx() / (1 << (k + 1)) >= GRID_RING) {
       k++;
     }
-    double cell = ring / side / (1 << k);
+    for (int c = 0; c < 3; c++) {
+      float[] membrane = membrane(rect, rest[c], site.onRing(), k, site.ringPx() / (1 << k));
+      for (int i = 0; i < n; i++) {
+        fill[c][i] += membrane[i];
+        rest[c][i] -= membrane[i];
+      }
+    }
+    if (isNow) {
+      ShowingThrough.add(site, fill, rest);
+      MarkOutline.narrow(site, rest, outline);
+    }
     float[][] delta = new float[3][n];
     for (int c = 0; c < 3; c++) {
       float[] t = target.channel(c);
-      float[] membrane = membrane(rect, diff[c], onRing, k, cell);
       for (int i = 0; i < n; i++) {
-        if (alpha[i] > 0) {
-          float v = root[c][i] + membrane[i];
-          delta[c][i] = alpha[i] * (v * v * v - t[i]);
+        float a = isNow ? site.alpha()[i] * outline[i] : site.alpha()[i];
+        if (a > 0) {
+          float v = fill[c][i];
+          delta[c][i] = (float) h.share() * a * (v * v * v - t[i]);
         }
       }
     }
-    return new HealPatch(level, rect, delta);
+    return new HealPatch(site.level(), rect, delta);
   }
 
-  /** How much of the patch a pixel takes: the mean over the source pixels it stands for. */
-  private static float alpha(Heal h, double x, double y, int level, double radius, double pxPerMm) {
-    double feather = Math.max(1.5, Math.min(0.3 * radius, 0.5 * pxPerMm));
-    int parts = Math.min(4, 1 << level);
-    double step = (1 << level) / (double) parts;
-    double sum = 0;
-    for (int v = 0; v < parts; v++) {
-      for (int u = 0; u < parts; u++) {
-        double off = (parts - 1) / 2.0;
-        double d = h.distance(x + (u - off) * step, y + (v - off) * step);
-        double a = Math.max(0, Math.min(1, (radius - d) / feather));
-        sum += a * a * (3 - 2 * a);
-      }
+  /** What is broader than a sigma is taken out of a source: the place keeps its own tones. */
+  private static void takeBroad(float[] source, Rect rect, double sigmaPx) {
+    float[] broad = Gaussian.blur(new Plane(rect, source), sigmaPx).data();
+    for (int i = 0; i < broad.length; i++) {
+      source[i] -= broad[i];
     }
-    return (float) (sum / (parts * parts));
   }
 
   /** The source's light brought under the target's pixels. */

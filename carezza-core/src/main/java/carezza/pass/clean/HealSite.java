@@ -1,0 +1,65 @@
+package carezza.pass.clean;
+
+import carezza.image.Rect;
+import carezza.pass.Heal;
+
+/**
+ * Where a heal lies on the pixels of one level.
+ *
+ * @param rect the pixels, of the level
+ * @param level of the pyramid
+ * @param pxPerMm pixels of the level in a mm
+ * @param ringPx width of the ring round the mark, pixels of the level
+ * @param inside distance from the middle of the mark or its line over the heal's radius
+ * @param onRing 1 on the ring round the heal, 0 elsewhere
+ * @param alpha how much of the patch a pixel takes
+ */
+record HealSite(
+    Rect rect,
+    int level,
+    double pxPerMm,
+    double ringPx,
+    float[] inside,
+    float[] onRing,
+    float[] alpha) {
+
+  /**
+   * @param pxPerMm source pixels in a mm
+   * @param rect pixels of the level
+   */
+  static HealSite of(Heal h, double pxPerMm, Rect rect, int level) {
+    int n = rect.w() * rect.h();
+    double side = 1 << level;
+    double radius = h.sizeMm() * pxPerMm / 2;
+    double ring = Math.max(HealPatch.ringPx(pxPerMm), 2 * side);
+    float[] inside = new float[n];
+    float[] onRing = new float[n];
+    float[] alpha = new float[n];
+    for (int i = 0; i < n; i++) {
+      double x = (rect.x() + i % rect.w() + 0.5) * side;
+      double y = (rect.y() + i / rect.w() + 0.5) * side;
+      double d = h.distance(x, y);
+      inside[i] = (float) (d / radius);
+      onRing[i] = d >= radius && d <= radius + ring ? 1 : 0;
+      alpha[i] = d < radius + side ? alpha(h, x, y, level, radius, pxPerMm) : 0;
+    }
+    return new HealSite(rect, level, pxPerMm / side, ring / side, inside, onRing, alpha);
+  }
+
+  /** How much of the patch a pixel takes: the mean over the source pixels it stands for. */
+  private static float alpha(Heal h, double x, double y, int level, double radius, double pxPerMm) {
+    double feather = Math.max(1.5, Math.min(0.3 * radius, 0.5 * pxPerMm));
+    int parts = Math.min(4, 1 << level);
+    double step = (1 << level) / (double) parts;
+    double sum = 0;
+    for (int v = 0; v < parts; v++) {
+      for (int u = 0; u < parts; u++) {
+        double off = (parts - 1) / 2.0;
+        double d = h.distance(x + (u - off) * step, y + (v - off) * step);
+        double a = Math.max(0, Math.min(1, (radius - d) / feather));
+        sum += a * a * (3 - 2 * a);
+      }
+    }
+    return (float) (sum / (parts * parts));
+  }
+}
