@@ -25,6 +25,7 @@ final class BenchCommands {
     looking();
     brush();
     passes();
+    review();
     files();
     rest();
   }
@@ -103,6 +104,14 @@ final class BenchCommands {
     add("redo", "Ctrl+Y", model::redo);
     add("takeFace", "", model.faces()::findFaces);
     add("layOnJob", "", () -> files.layOnJob(model.passes().chosen().get()));
+  }
+
+  private void review() {
+    add("reviewNext", "X", () -> model.reviewing().step(1));
+    add("reviewBack", "Z", () -> model.reviewing().step(-1));
+    add("reviewFirst", "C", () -> model.reviewing().decide(0));
+    add("reviewSecond", "S", () -> model.reviewing().decide(1));
+    add("reviewThird", "D", () -> model.reviewing().decide(2));
   }
 
   private void chosen(LongConsumer what) {

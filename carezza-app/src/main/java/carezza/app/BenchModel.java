@@ -54,6 +54,7 @@ public final class BenchModel {
   private final Passes passes = new Passes(this);
   private final Areas areas = new Areas(this);
   private final Looking looking = new Looking(this);
+  private final Reviewing reviewing = new Reviewing(this);
   private final Faces faces;
   private final Failures failures = new Failures(this::say, this::makeRoom);
   private final Map<Long, Integer> gone = new HashMap<>();
@@ -112,6 +113,11 @@ public final class BenchModel {
   /** What can be done with the chosen pass's area. */
   public Areas areas() {
     return areas;
+  }
+
+  /** What is gone through one by one. */
+  public Reviewing reviewing() {
+    return reviewing;
   }
 
   public BrushValue brush() {

@@ -61,7 +61,9 @@ final class Keys {
           KeyCode.U,
           KeyCode.I,
           KeyCode.H,
-          KeyCode.L);
+          KeyCode.L,
+          KeyCode.X,
+          KeyCode.Z);
 
   /** Commands of keys with Ctrl, and with Ctrl and Shift. */
   private static final Map<KeyCode, String> CONTROL = new EnumMap<>(KeyCode.class);
@@ -96,6 +98,11 @@ final class Keys {
     PLAIN.put(KeyCode.O, "firstLook");
     PLAIN.put(KeyCode.R, "readings");
     PLAIN.put(KeyCode.P, "page");
+    PLAIN.put(KeyCode.X, "reviewNext");
+    PLAIN.put(KeyCode.Z, "reviewBack");
+    PLAIN.put(KeyCode.C, "reviewFirst");
+    PLAIN.put(KeyCode.S, "reviewSecond");
+    PLAIN.put(KeyCode.D, "reviewThird");
     PLAIN.put(KeyCode.F1, "keys");
     PLAIN.put(KeyCode.F9, "engine");
     PLAIN.put(KeyCode.F11, "fullScreen");

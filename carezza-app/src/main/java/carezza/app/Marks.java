@@ -1,6 +1,7 @@
 package carezza.app;
 
 import carezza.face.Pin;
+import carezza.pass.Action;
 import carezza.pass.Mark;
 import carezza.pass.Pass;
 import carezza.pass.PassTool;
@@ -19,6 +20,12 @@ final class Marks extends Canvas {
 
   private static final double DOT = 1.5;
 
+  /** The ring round what is gone through: least size in units of the view, and room in it. */
+  private static final double LEAST_FOUND = 9;
+
+  private static final double CLEAR_MM = 1.5;
+  private static final double MOST_RING_MM = 12;
+
   private final BenchModel model;
   private final PictureView view;
 
@@ -32,6 +39,7 @@ final class Marks extends Canvas {
     model.faces().bent().addListener((o, a, b) -> draw());
     model.rivals().addListener((o, a, b) -> draw());
     model.looking().view().addListener((o, a, b) -> draw());
+    model.reviewing().at().addListener((o, a, b) -> draw());
   }
 
   void draw() {
@@ -52,6 +60,20 @@ final class Marks extends Canvas {
     if (!model.looking().view().get().listsRivals() || model.tools().taken().isPresent()) {
       model.passes().chosenPass().ifPresent(p -> places(p, o));
       model.tools().overlay(o);
+    }
+    model.reviewing().at().get().ifPresent(a -> found(a, o));
+  }
+
+  /** The one at hand in a ring, a dot on the others that are not decided. */
+  private void found(Reviewing.At a, CanvasOverlay o) {
+    for (Action.Found f : a.all()) {
+      Pin at = new Pin(f.x(), f.y());
+      if (f == a.found()) {
+        double size = Math.min(f.sizeMm(), MOST_RING_MM) + 2 * CLEAR_MM;
+        o.circle(at, Math.max(LEAST_FOUND / view.scale(), size * view.pxPerMm() / 2));
+      } else if (model.reviewing().decided(a, f).isEmpty()) {
+        o.circle(at, DOT / view.scale());
+      }
     }
   }
 

@@ -2,8 +2,11 @@ package carezza.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import carezza.pass.Action;
 import carezza.pass.Heal;
+import carezza.pass.clean.Kept;
 import java.util.List;
+import java.util.Optional;
 import javafx.scene.input.KeyCode;
 import org.testfx.util.WaitForAsyncUtils;
 import org.testng.annotations.BeforeClass;
@@ -49,5 +52,71 @@ public class CleanJourneyTest extends BenchWindow {
     control(KeyCode.Z);
     until(() -> heals().equals(was));
     settle();
+  }
+
+  private List<Kept> kept() {
+    return pass("heals").items(Kept.class);
+  }
+
+  /** Two are kept and one softened by keys; the rest is healed without them, and undone. */
+  @Test(dependsOnMethods = "whatIsFoundIsHealedAndWhatWasHealedStays")
+  public void marksAreGoneThroughOneByOne() throws Exception {
+    List<Heal> was = heals();
+    long id = pass("heals").id();
+    WaitForAsyncUtils.asyncFx(() -> bench.model().passes().chosen().set(id)).get();
+    settle();
+    robot.clickOn("#eachMark");
+    until(() -> reviewing().isPresent());
+    List<Action.Found> all = reviewing().orElseThrow().all();
+    assertThat(all).hasSizeBetween(12, 80);
+    assertThat(all).extracting(Action.Found::name).doesNotContainNull();
+    noWordIsClipped();
+    int first = next(all);
+    robot.push(KeyCode.D);
+    until(() -> kept().size() == 1);
+    assertThat(heals()).as("what is kept is not healed").isEqualTo(was);
+    robot.push(KeyCode.X);
+    int second = next(all);
+    assertThat(second).isNotEqualTo(first);
+    robot.clickOn("#review-keep");
+    until(() -> kept().size() == 2);
+    robot.push(KeyCode.X);
+    next(all);
+    robot.push(KeyCode.S);
+    until(() -> heals().size() > was.size());
+    assertThat(heals().get(heals().size() - 1).share()).isEqualTo(0.6);
+    noWordIsClipped();
+    robot.clickOn("#findMarks");
+    choose("#offer-0");
+    settle();
+    for (Kept k : kept()) {
+      assertThat(heals().subList(was.size(), heals().size()))
+          .noneMatch(h -> h.distance(k.x(), k.y()) < h.sizeMm() / 2 * bench.model().pxPerMm());
+    }
+    robot.push(KeyCode.Z);
+    robot.clickOn("#review-close");
+    until(() -> reviewing().isEmpty());
+    for (int i = 0; i < 4; i++) {
+      control(KeyCode.Z);
+    }
+    until(() -> heals().equals(was) && kept().isEmpty());
+    settle();
+  }
+
+  private Optional<Reviewing.At> reviewing() {
+    return bench.model().reviewing().at().get();
+  }
+
+  /** Goes on to one that a heal is proposed for and that has none. */
+  private int next(List<Action.Found> all) {
+    for (int i = 0; i < all.size(); i++) {
+      Reviewing.At at = reviewing().orElseThrow();
+      if (at.found().proposed().equals("heal")
+          && bench.model().reviewing().decided(at, at.found()).isEmpty()) {
+        return at.index();
+      }
+      robot.push(KeyCode.X);
+    }
+    throw new AssertionError("none is proposed for healing");
   }
 }

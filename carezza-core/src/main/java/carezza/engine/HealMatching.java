@@ -21,7 +21,8 @@ final class HealMatching {
 
   /**
    * Each heal is measured again only when something near it changed. What draws colours together
-   * over the whole of the skin is left out: it could only hide that a heal does not match.
+   * over the whole of the skin is left out: it could only hide that a heal does not match. What is
+   * softened is left out too, since it is meant to be seen.
    */
   Reading of(RunSheet sheet, BooleanSupplier cancelled) {
     RunSheet upTo = sheet.muting(p -> p.kind().stage().compareTo(Stage.FEATURES) > 0);
@@ -30,6 +31,7 @@ final class HealMatching {
         sheet.passes().stream()
             .filter(Pass::on)
             .flatMap(p -> p.items(Heal.class).stream())
+            .filter(h -> h.share() == 1)
             .toList();
     long good = heals.parallelStream().filter(h -> matches(now, h)).count();
     return HealMatch.rate((int) good, heals.size());

@@ -105,6 +105,53 @@ public sealed interface Action {
   record WithMark(String key, Marked done) implements Action {}
 
   /**
+   * What was found is gone through and decided one by one.
+   *
+   * @param key name in the word bundle
+   * @param ways what may be decided, keys of the word bundle under "review."; the first is what is
+   *     mostly done
+   * @param does finds and decides
+   */
+  record Review(String key, List<String> ways, Reviewed does) implements Action {
+    public Review {
+      ways = List.copyOf(ways);
+    }
+  }
+
+  /**
+   * Something found that waits for a decision.
+   *
+   * @param name what it is, a key of the word bundle under "review."
+   * @param x source pixels
+   * @param y source pixels
+   * @param sizeMm diameter
+   * @param figures what is told of it, for the words "review.KEY.line" of the action
+   * @param proposed one of the ways, or empty where it is left to the hand
+   */
+  record Found(
+      String name, double x, double y, double sizeMm, List<Double> figures, String proposed) {}
+
+  /** Finds things and carries out what is decided of each. */
+  interface Reviewed {
+    /** Those that matter most first; may read pixels. */
+    List<Found> found(EvaluationContext context);
+
+    /**
+     * The way in which a pass has decided already, or empty.
+     *
+     * @param pxPerMm source pixels in a mm
+     */
+    String decided(Pass p, Found one, double pxPerMm);
+
+    /**
+     * Decides anew; may read pixels. What comes of it is laid on the pass as it is by then.
+     *
+     * @param way one of the ways, or empty to decide nothing
+     */
+    UnaryOperator<Pass> decide(EvaluationContext context, Found one, String way);
+  }
+
+  /**
    * Finds something at a place; may read pixels. What comes of it is laid on the pass as it is by
    * then.
    */

@@ -261,6 +261,21 @@ public class DocumentTest {
     assertThat(store.journal(c, w -> {}).hasSteps()).isFalse();
   }
 
+  /** A heal without share and form, as documents had them, is of the former form and written so. */
+  @Test
+  public void whatHealsHadNotBeforeIsWrittenOnlyWhereItIs() {
+    Heal former = new Heal(1, 2, 3, 4, 5, 6, 7).withId(9).inForm(Heal.FORMER);
+    ObjectNode written = Heal.FORM.write(former);
+    assertThat(written.has("share") || written.has("form")).isFalse();
+    assertThat(Heal.FORM.read(written)).isEqualTo(former);
+    Heal softened = former.inForm(Heal.NOW).withShare(0.6);
+    assertThat(Heal.FORM.write(softened).path("share").doubleValue()).isEqualTo(0.6);
+    assertThat(Heal.FORM.read(Heal.FORM.write(softened))).isEqualTo(softened);
+    assertThatThrownBy(() -> former.withShare(0))
+        .isInstanceOf(IllegalArgumentException.class)
+        .hasMessageContaining("share = 0.0");
+  }
+
   @Test
   public void aChangeInAListOf500IsALineUnder1kB() throws IOException {
     Random r = new Random(9);

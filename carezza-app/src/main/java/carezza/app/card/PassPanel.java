@@ -46,7 +46,7 @@ final class PassPanel extends VBox {
     for (Field<?> f : pass.kind().fields()) {
       Editors.of(f, edits(model, id)).ifPresent(this::show);
     }
-    actions(pass);
+    actions(pass, miniatures);
     if (pass.isPartlyUnknown()) {
       getChildren().add(hint("pass.newer"));
     }
@@ -125,8 +125,9 @@ final class PassPanel extends VBox {
     };
   }
 
-  private void actions(Pass pass) {
+  private void actions(Pass pass, Miniatures miniatures) {
     FlowPane row = new FlowPane(12, 4);
+    List<ReviewPanel> below = new ArrayList<>();
     for (Action a : pass.kind().actions()) {
       if (a instanceof Action.PointAt point) {
         Button b = new Button(Words.of("action." + point.key()));
@@ -147,10 +148,19 @@ final class PassPanel extends VBox {
         Button b = WherePanel.quiet(choose.key(), "action." + choose.key());
         b.setOnAction(e -> model.passes().propose(id, choose, all -> offer(b, choose, all)));
         row.getChildren().add(b);
+      } else if (a instanceof Action.Review review) {
+        Button b = WherePanel.quiet(review.key(), "action." + review.key());
+        b.setOnAction(e -> model.reviewing().start(id, review));
+        row.getChildren().add(b);
+        below.add(new ReviewPanel(model, miniatures, pass));
       }
     }
     if (!row.getChildren().isEmpty()) {
       getChildren().add(row);
+    }
+    for (ReviewPanel review : below) {
+      getChildren().add(review);
+      refresh.add(review::update);
     }
   }
 

@@ -6,6 +6,7 @@ import javafx.css.PseudoClass;
 final class Pseudo {
   static final PseudoClass EMPTY = PseudoClass.getPseudoClass("empty");
   static final PseudoClass OPEN = PseudoClass.getPseudoClass("open");
+  static final PseudoClass PROPOSED = PseudoClass.getPseudoClass("proposed");
   static final PseudoClass MUTED = PseudoClass.getPseudoClass("muted");
 
   private Pseudo() {}

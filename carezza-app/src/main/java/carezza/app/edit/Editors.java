@@ -195,11 +195,23 @@ public final class Editors {
     return new Made(row, p -> forget.setVisible(p.get(f).isPresent()));
   }
 
-  /** Things on the picture are edited there; how is said. */
+  /** Things on the picture are edited there; how is said, or how many there are. */
   private static Editor items(ItemsField<?> f) {
-    Label hint = new Label(Words.of("items.hint." + f.key()));
+    Label hint = new Label();
     hint.setWrapText(true);
     hint.getStyleClass().add("soft");
-    return new Made(hint, p -> {});
+    hint.managedProperty().bind(hint.visibleProperty());
+    String how = "items.hint." + f.key();
+    if (Words.has(how)) {
+      hint.setText(Words.of(how));
+      return new Made(hint, p -> {});
+    }
+    return new Made(
+        hint,
+        p -> {
+          int n = p.get(f).size();
+          hint.setVisible(n > 0);
+          hint.setText(Words.of("items." + f.key(), n));
+        });
   }
 }

@@ -5,6 +5,7 @@ import carezza.pass.Action;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
+import carezza.spot.Sight;
 import carezza.spot.SkinSpot;
 import carezza.spot.SkinSpot.Proposal;
 import carezza.spot.SpotType;
@@ -38,7 +39,14 @@ final class FoundMarks {
   static List<Action.Offer> offers(EvaluationContext context) {
     Map<SkinSpot, List<Heal>> all = laid(context);
     List<Action.Offer> out = new ArrayList<>();
+    double px = context.frame().pxPerMm();
+    double width = context.frame().bounds().w();
     add(out, "marks.all", all, s -> true);
+    for (Sight at : Sight.values()) {
+      if (all.keySet().stream().anyMatch(s -> at.thresholds(s, px, width) < 1)) {
+        add(out, "marks." + at.key(), all, s -> at.thresholds(s, px, width) >= 1);
+      }
+    }
     for (SpotType type : SpotType.values()) {
       if (all.keySet().stream().anyMatch(s -> s.type() != type)) {
         add(out, "marks." + type.key(), all, s -> s.type() == type);
@@ -62,19 +70,21 @@ final class FoundMarks {
   private static List<SkinSpot> fresh(EvaluationContext context, List<SkinSpot> spots) {
     double px = context.frame().pxPerMm();
     List<Heal> there = context.pass().get(Heals.HEALS);
+    List<Kept> kept = context.pass().get(Heals.KEPT);
     return spots.stream()
         .filter(s -> s.proposal() == Proposal.HEAL)
         .filter(s -> there.stream().noneMatch(h -> covers(h, s.centre(), px)))
+        .filter(s -> kept.stream().noneMatch(k -> isOn(k, s, px)))
         .toList();
   }
 
-  private static boolean covers(Heal h, Pin p, double px) {
-    double dx = h.x1() - h.x0();
-    double dy = h.y1() - h.y0();
-    double length2 = dx * dx + dy * dy;
-    double t = length2 == 0 ? 0 : ((p.x() - h.x0()) * dx + (p.y() - h.y0()) * dy) / length2;
-    double k = Math.max(0, Math.min(1, t));
-    return p.distance(new Pin(h.x0() + k * dx, h.y0() + k * dy)) < h.sizeMm() * px / 2;
+  private static boolean isOn(Kept k, SkinSpot s, double px) {
+    return k.holds(s.centre().x(), s.centre().y(), px)
+        || heals(s, px).stream().anyMatch(h -> k.isUnder(h, px));
+  }
+
+  static boolean covers(Heal h, Pin p, double px) {
+    return h.distance(p.x(), p.y()) < h.sizeMm() * px / 2;
   }
 
   /** The pass with all marks healed that are proposed for it. */
@@ -85,21 +95,28 @@ final class FoundMarks {
   /** Heals of marks, those that show most first, each from a source of its own. */
   private static Map<SkinSpot, List<Heal>> laid(EvaluationContext context) {
     EvaluationContext now = context;
-    double px = context.frame().pxPerMm();
     Map<SkinSpot, List<Heal>> out = new LinkedHashMap<>();
     for (SkinSpot s : fresh(context, context.spots())) {
-      List<Heal> own = new ArrayList<>();
-      for (Heal h : heals(s, px)) {
-        Heal found = SourceSearch.find(now, h, 0);
-        own.add(found);
-        now = now.on(with(now.pass(), List.of(found)));
-      }
+      List<Heal> own = sourced(now, s);
+      now = now.on(with(now.pass(), own));
       out.put(s, own);
     }
     return out;
   }
 
-  private static Pass with(Pass p, List<Heal> more) {
+  /** Heals of one mark, each with a source that rests on those before it. */
+  static List<Heal> sourced(EvaluationContext context, SkinSpot s) {
+    EvaluationContext now = context;
+    List<Heal> out = new ArrayList<>();
+    for (Heal h : heals(s, context.frame().pxPerMm())) {
+      Heal found = SourceSearch.find(now, h, 0);
+      out.add(found);
+      now = now.on(with(now.pass(), List.of(found)));
+    }
+    return out;
+  }
+
+  static Pass with(Pass p, List<Heal> more) {
     List<Heal> all = new ArrayList<>(p.get(Heals.HEALS));
     more.forEach(h -> all.add(h.withId(Heals.HEALS.nextId(all))));
     return p.with(Heals.HEALS, all);

@@ -36,6 +36,9 @@ public final class Heals implements PassKind {
   /** The heals, in the order in which they are done. */
   public static final ItemsField<Heal> HEALS = new ItemsField<>("heals", Heal.class, Heal.FORM);
 
+  /** Marks that stay. They change no pixel. */
+  static final ItemsField<Kept> KEPT = new ItemsField<>("kept", Kept.class, Kept.FORM, true);
+
   /** More rectangles than this are answered by the one that holds them all. */
   private static final int MANY = 24;
 
@@ -56,7 +59,7 @@ public final class Heals implements PassKind {
 
   @Override
   public List<Field<?>> fields() {
-    return List.of(HEALS);
+    return List.of(HEALS, KEPT);
   }
 
   @Override
@@ -84,7 +87,8 @@ public final class Heals implements PassKind {
     return List.of(
         new Action.WithMark("findAgain", Healing::findAgain),
         new Action.WithMark("removeHeal", Healing::removed),
-        new Action.Choose("findMarks", FoundMarks::offers));
+        new Action.Choose("findMarks", FoundMarks::offers),
+        new Action.Review("eachMark", MarkByMark.WAYS, new MarkByMark()));
   }
 
   @Override
