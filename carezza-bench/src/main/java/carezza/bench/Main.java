@@ -21,6 +21,7 @@ public final class Main {
       case "face" -> FaceBench.run(List.of(args).subList(1, args.length));
       case "poses" -> PoseBench.run(List.of(args).subList(1, args.length));
       case "clean" -> CleanBench.run(List.of(args).subList(1, args.length));
+      case "even" -> EvenBench.run(List.of(args).subList(1, args.length));
       case "neutral" -> NeutralBench.run();
       case "passes" -> PassBench.run();
       case "speed" -> SpeedBench.run(List.of(args).subList(1, args.length));

@@ -5,7 +5,7 @@ import java.util.List;
 /**
  * A light that a picture may stand in.
  *
- * @param method what says so: greyCard, together, couldAlsoBe, eyeWhites, skin, teeth, sheen, or
+ * @param method what says so: greyCard, together, couldAlsoBe, eyeWhites, skin, teeth, shine, or
  *     if: and a region whose surface would be grey
  * @param light its colour
  * @param confidence share of all that speaks which lies within 3 degrees of it, 0 to 1

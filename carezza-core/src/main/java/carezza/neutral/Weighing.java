@@ -106,7 +106,7 @@ public final class Weighing {
     e.teeth().ifPresent(s -> out.put("teeth", Likelihoods.teeth(s)));
     e.sheen()
         .filter(s -> Likelihoods.trust(s) > LEAST_SHEEN)
-        .ifPresent(s -> out.put("sheen", Likelihoods.sheen(s)));
+        .ifPresent(s -> out.put("shine", Likelihoods.sheen(s)));
     return out;
   }
 

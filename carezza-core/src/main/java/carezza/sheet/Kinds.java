@@ -3,6 +3,7 @@ package carezza.sheet;
 import carezza.pass.PassKind;
 import carezza.pass.clean.Heals;
 import carezza.pass.even.TwoBands;
+import carezza.pass.even.UnderEyes;
 import carezza.pass.features.Whiten;
 import carezza.pass.frame.Crop;
 import carezza.pass.frame.Extend;
@@ -15,6 +16,7 @@ import carezza.pass.light.Noise;
 import carezza.pass.light.ThreePrimaries;
 import carezza.pass.light.ZoneCurve;
 import carezza.pass.relief.LightCurve;
+import carezza.pass.relief.Sheen;
 import carezza.pass.skin.SkinGather;
 import carezza.register.Register;
 import java.util.List;
@@ -38,7 +40,9 @@ public final class Kinds {
               new FallOff(),
               new Noise(),
               new Heals(),
+              new UnderEyes(),
               new TwoBands(),
+              new Sheen(),
               LightCurve.dodge(),
               LightCurve.burn(),
               Whiten.teeth(),

@@ -337,7 +337,7 @@ public final class PassContract {
 
   /** What a pass does not say it looks at may be anything. */
   private String looksAt() {
-    int w = 5600;
+    int w = 16_000;
     int h = 110;
     Rect tile = new Rect(64, 32, 32, 32);
     SourcePicture one = skin(w, h, 16, 7);

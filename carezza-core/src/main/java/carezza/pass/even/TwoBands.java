@@ -38,6 +38,9 @@ import java.util.OptionalDouble;
  * {@link #DARKENING} stops a stop of (R/G) / (G/B). A form that is only shade has no such deviation
  * and stays. What is left in lightness is evened where its deviation is small against {@code hold}
  * (a bell of the deviation), so that edges and planes, which are large, stay.
+ *
+ * <p>That is the former way, which passes without {@code flush} and {@code blotches} have. Now a
+ * wide redness and small blotches are fields of their own strength: {@link PigmentFields}.
  */
 public final class TwoBands implements PassKind {
   private static final NumberField SPLIT =
@@ -46,6 +49,14 @@ public final class TwoBands implements PassKind {
       new NumberField("evening", Unit.PERCENT, 0, 100, 95, 1).useful(60, 100);
   private static final NumberField HOLD =
       new NumberField("hold", Unit.STOP, 0, 0.3, 0.01, 0.01).useful(0, 0.06);
+
+  /** How much of a wide redness is taken back; with none of both the former way is taken. */
+  private static final NumberField FLUSH =
+      new NumberField("flush", Unit.PERCENT, 0, 200, 0, 1).useful(50, 150).later();
+
+  /** How much of small blotches is taken back. */
+  private static final NumberField BLOTCHES =
+      new NumberField("blotches", Unit.PERCENT, 0, 200, 0, 1).useful(50, 150).later();
 
   /** Blotch before the retouching, L*, from which evening is recommended. */
   private static final double BLOTCHED = 0.8;
@@ -90,7 +101,7 @@ public final class TwoBands implements PassKind {
 
   @Override
   public List<Field<?>> fields() {
-    return List.of(SPLIT, EVENING, HOLD);
+    return List.of(SPLIT, EVENING, FLUSH, BLOTCHES, HOLD);
   }
 
   @Override
@@ -131,6 +142,21 @@ public final class TwoBands implements PassKind {
   }
 
   @Override
+  public Pass start(long id, Known known) {
+    Pass p = PassKind.super.start(id, known);
+    return p.with(EVENING, 100.0).with(FLUSH, 100.0).with(BLOTCHES, 100.0).with(HOLD, 0.0);
+  }
+
+  @Override
+  public Settings sample(Frame frame) {
+    return Settings.start(fields()).with(FLUSH, 100.0).with(BLOTCHES, 80.0);
+  }
+
+  private static boolean isByFields(Pass p) {
+    return p.get(FLUSH) > 0 || p.get(BLOTCHES) > 0;
+  }
+
+  @Override
   public Settings neutral() {
     return Settings.start(fields()).with(EVENING, 0.0);
   }
@@ -162,14 +188,24 @@ public final class TwoBands implements PassKind {
     double sigma = sigmaMm(p);
     int level = frame.levelFor(sigma, 2.4);
     double px = frame.pxPerMm() / (1 << level);
-    long hash = new Hash().add(sigma).add(p.get(HOLD)).get();
-    return new FieldTiles("twoBands", level, 2 * MaskedBlur.reach(sigma * px), hash);
+    Hash hash = new Hash().add(sigma).add(p.get(HOLD));
+    int reach = 2 * MaskedBlur.reach(sigma * px);
+    if (isByFields(p)) {
+      hash.add(p.get(FLUSH)).add(p.get(BLOTCHES));
+      reach = Math.max(reach, PigmentFields.reach(sigma * px, px));
+    }
+    return new FieldTiles("twoBands", level, reach, hash.get());
   }
 
   @Override
   public List<Rect> looksAt(Pass p, Frame frame, Rect rect) {
     Rect near = band(p, frame).reads(frame, rect);
-    return List.of(near, surround(frame).reads(frame, near));
+    return isByFields(p)
+        ? List.of(
+            near,
+            surround(frame).reads(frame, near),
+            PigmentFields.surrounds(frame).reads(frame, near))
+        : List.of(near, surround(frame).reads(frame, near));
   }
 
   @Override
@@ -186,6 +222,9 @@ public final class TwoBands implements PassKind {
     double px = context.frame().pxPerMm() / (1 << below.level());
     double sigma = sigmaMm(context.pass()) * px;
     double hold = context.pass().get(HOLD);
+    if (isByFields(context.pass())) {
+      return byFields(context, below, mask, px);
+    }
     Plane[] outer =
         surround(context.frame())
             .over(
@@ -220,6 +259,42 @@ public final class TwoBands implements PassKind {
       soft[2].data()[i] -= even.data()[i];
     }
     return SmoothGain.fields(c1, c2, soft[0], soft[1], soft[2]);
+  }
+
+  /** By what is blood and pigment; lightness that deviates little besides. */
+  private static Plane[] byFields(
+      EvaluationContext context, RgbBlock below, Plane mask, double px) {
+    Pass p = context.pass();
+    double sigma = sigmaMm(p) * px;
+    double hold = p.get(HOLD);
+    PigmentFields f =
+        PigmentFields.of(
+            context,
+            below,
+            mask,
+            sigmaMm(p),
+            (float) (p.get(FLUSH) / 100),
+            (float) (p.get(BLOTCHES) / 100));
+    if (hold > 0) {
+      Plane light =
+          surround(context.frame())
+              .over(
+                  context,
+                  3,
+                  (b, m) -> surround(context.frame(), b, m),
+                  below.level(),
+                  below.rect())[2];
+      Plane small = new Plane(below.rect());
+      for (int i = 0; i < small.data().length; i++) {
+        float d = mask.data()[i] == 0 ? 0 : f.e().data()[i] - light.data()[i];
+        small.data()[i] = (float) (d * Math.exp(-0.5 * d * d / (hold * hold)));
+      }
+      Plane even = MaskedBlur.of(small, mask, sigma, 0);
+      for (int i = 0; i < even.data().length; i++) {
+        f.dE().data()[i] -= even.data()[i];
+      }
+    }
+    return SmoothGain.fields(f.c1(), f.c2(), f.d1(), f.d2(), f.dE());
   }
 
   /**

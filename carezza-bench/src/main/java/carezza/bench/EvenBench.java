@@ -1,0 +1,136 @@
+package carezza.bench;
+
+import carezza.engine.Engine;
+import carezza.engine.Measuring;
+import carezza.engine.TileCache;
+import carezza.face.FaceMap;
+import carezza.finder.NetFaceFinder;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import carezza.image.SourcePicture;
+import carezza.pass.EvaluationContext;
+import carezza.pass.Pass;
+import carezza.pass.PassKind;
+import carezza.reading.Bands;
+import carezza.reading.FacePlanes;
+import carezza.reading.Reading;
+import carezza.reading.SkinReadings;
+import carezza.sheet.Kinds;
+import carezza.sheet.KnownSheet;
+import carezza.sheet.RunSheet;
+import carezza.sitter.DemoSitter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * Evening at starting strengths, as it is proposed: how much of the middle band's difference from
+ * the clean picture is left, how much a clean picture is changed, what texture and forms keep. On
+ * the sitters, which the constants were fitted on.
+ */
+final class EvenBench {
+  private static final List<List<String>> RECIPES =
+      List.of(
+          List.of("twoBands"),
+          List.of("twoBands", "underEyes"),
+          List.of("twoBands", "sheen"),
+          List.of("twoBands", "sheen", "underEyes"),
+          List.of("heals", "twoBands", "sheen", "underEyes"));
+
+  private EvenBench() {}
+
+  static void run(List<String> args) {
+    for (String name : DemoSitter.NAMES) {
+      if (args.isEmpty() || args.contains(name)) {
+        sitter(DemoSitter.load(name));
+      }
+    }
+  }
+
+  private static void sitter(DemoSitter s) {
+    Engine clean = engine(s.clean(), s);
+    Engine shot = engine(s.picture().picture(), s);
+    Rect all = shot.source().bounds();
+    RgbBlock goal = clean.original().read(0, all);
+    RgbBlock before = shot.original().read(0, all);
+    double fault = middle(before, goal, s);
+    RunSheet base =
+        RunSheet.EMPTY.withFaceMap(
+            FaceMap.of(new NetFaceFinder().find(shot.original(), () -> false)));
+    for (List<String> recipe :
+        System.getProperty("rec") == null
+            ? RECIPES
+            : List.of(List.of(System.getProperty("rec").split(",")))) {
+      RunSheet sheet = proposed(shot, base, recipe);
+      RgbBlock now = shot.view(sheet, () -> false).read(0, all);
+      if (System.getProperty("dbg") != null)
+        System.out.println(sheet.passes().get(sheet.passes().size() - 1).settings());
+      RunSheet onClean = proposed(clean, base, recipe);
+      double changed = middle(clean.view(onClean, () -> false).read(0, all), goal, s);
+      SkinReadings r =
+          SkinReadings.of(goal, now, s.mask("skin"), s.pxPerMm(), new FacePlanes(s.faceMap()));
+      SkinReadings own =
+          SkinReadings.of(before, now, s.mask("skin"), s.pxPerMm(), new FacePlanes(s.faceMap()));
+      System.out.printf(
+          Locale.ROOT,
+          "%-14s %-32s left %.3f  clean changed %.2f of the fault  texture %s  small forms %s"
+              + "  relief of the truth's %s%n",
+          s.name(),
+          String.join(",", recipe),
+          middle(now, goal, s) / fault,
+          changed / fault,
+          shown(own.texture()),
+          shown(own.smallForms()),
+          shown(r.relief()));
+    }
+  }
+
+  private static Engine engine(SourcePicture p, DemoSitter s) {
+    return new Engine(p, s.picture().encoding(), new TileCache(1L << 29));
+  }
+
+  /** The passes of some kinds as they are proposed, one after the other. */
+  static RunSheet proposed(Engine engine, RunSheet base, List<String> kinds) {
+    List<Reading> readings = new ArrayList<>(new Measuring(engine).all(base, () -> false));
+    RunSheet sheet = base;
+    for (PassKind k : Kinds.all()) {
+      if (kinds.contains(k.key())) {
+        KnownSheet known = new KnownSheet(sheet, engine.source().bounds(), readings);
+        Pass begun = k.start(sheet.nextId(), known);
+        sheet = sheet.add(begun);
+        EvaluationContext context = engine.view(sheet, () -> false).contextFor(begun);
+        Pass found = k.proposed(context);
+        sheet = sheet.change(begun.id(), p -> found);
+      }
+    }
+    return sheet;
+  }
+
+  /** RMS over the skin of the difference of the middle bands of E, at half size. */
+  static double middle(RgbBlock a, RgbBlock b, DemoSitter s) {
+    double px = s.pxPerMm() / 2;
+    Plane m = s.mask("skin").halved();
+    for (int i = 0; i < m.data().length; i++) {
+      m.data()[i] = m.data()[i] > 0.9f ? 1 : 0;
+    }
+    Plane x = Bands.band(Bands.logLuminance(a).halved(), m, 1.5 * px, 8 * px);
+    Plane y = Bands.band(Bands.logLuminance(b).halved(), m, 1.5 * px, 8 * px);
+    double sum = 0;
+    double n = 0;
+    for (int i = 0; i < m.data().length; i++) {
+      if (m.data()[i] > 0) {
+        double d = x.data()[i] - y.data()[i];
+        sum += d * d;
+        n++;
+      }
+    }
+    return Math.sqrt(sum / n);
+  }
+
+  private static String shown(Reading r) {
+    return r.isAvailable()
+        ? String.format(Locale.ROOT, "%.1f%s", r.now(), r.place().isEmpty() ? "" : " " + r.place())
+        : r.reason();
+  }
+}

@@ -1,0 +1,166 @@
+package carezza.pass.even;
+
+import carezza.color.Roots;
+import carezza.field.MaskedBlur;
+import carezza.field.WideGaussian;
+import carezza.image.Plane;
+import carezza.image.RgbBlock;
+import carezza.pass.ColourRatios;
+import carezza.pass.EvaluationContext;
+import carezza.pass.FieldTiles;
+import carezza.pass.Frame;
+
+/**
+ * What blood and pigment make darker than the skin round a place, and its taking back. Shade scales
+ * the channels alike, so it leaves c1 = log2 R/G and c2 = log2 G/B; blood raises c1 against c2,
+ * melanin raises both (Tsumura et al. 2003, as cited by {@link TwoBands}). Against a surround from
+ * which what stands out is left:
+ *
+ * <ul>
+ *   <li>flush = max(0, d - S20 d - u) with d = c1 - c2: redness wider than a mark;
+ *   <li>blotch = max(0, c1 - S8 c1 - u) / (1 + m / v): small patches of either, less where the
+ *       light itself has forms of their size (m, mean square of the middle band of E);
+ *   <li>dE = {@link #FLUSH} flush + {@link #BLOTCH} blotch, and the ratios go the {@link #COLOUR}
+ *       part of the way to their surround where there is a blotch.
+ * </ul>
+ *
+ * S_x is a masked Gaussian of x mm found three times, with weight exp(-((v - S)/w)^2). All fades
+ * towards the border of the area. The factors were fitted on the demo sitters against their clean
+ * pictures; they are not constants of skin.
+ *
+ * @param c1 broad band of log2 R/G
+ * @param c2 broad band of log2 G/B
+ * @param e broad band of log2 luminance
+ * @param d1 change of c1 in full
+ * @param d2 change of c2 in full
+ * @param dE change of E in full
+ */
+record PigmentFields(Plane c1, Plane c2, Plane e, Plane d1, Plane d2, Plane dE) {
+  /** Stops of light a stop of flush, and of blotch. */
+  private static final float FLUSH = 0.5f;
+
+  private static final float BLOTCH = 1.1f;
+  private static final float COLOUR = 0.5f;
+
+  /** Stops that healthy skin differs by. */
+  private static final float USUAL = 0.03f;
+
+  /** Stops at which a place counts little in its surround. */
+  private static final float APART = 0.06f;
+
+  private static final float LOG2_E = 1.4426950f;
+  private static final int ROUNDS = 3;
+  private static final double WIDE_MM = 20;
+  private static final double NEAR_MM = 8;
+
+  /** The middle band of E, and over what its square is averaged. */
+  private static final double MIDDLE_INNER_MM = 1.5;
+
+  private static final double MIDDLE_OUTER_MM = 8;
+  private static final double MIDDLE_MEAN_MM = 3;
+
+  /** Mean square in the middle band at which a blotch counts half. */
+  private static final float FORMS = 0.2f * 0.2f;
+
+  /** Towards the border of the area: sigma, and the cover from which and to which it fades. */
+  private static final double BORDER_MM = 1;
+
+  private static final float FADED = 0.55f;
+  private static final float WHOLE = 0.95f;
+
+  /** How far the fields look, in pixels of their grid, beyond their surrounds. */
+  static int reach(double sigmaPx, double pxPerMm) {
+    return Math.max(MaskedBlur.reach(sigmaPx), MaskedBlur.reach(BORDER_MM * pxPerMm));
+  }
+
+  /** Surrounds of c1 - c2, c1 and c2, and the mean square of the middle band of E. */
+  static FieldTiles surrounds(Frame frame) {
+    int level = frame.levelFor(MIDDLE_INNER_MM, 1.2);
+    double px = frame.pxPerMm() / (1 << level);
+    return new FieldTiles("pigment", level, ROUNDS * MaskedBlur.reach(WIDE_MM * px), 0);
+  }
+
+  /**
+   * @param below at the level of the split
+   * @param sigmaMm of the split
+   * @param flush share of the flush that is taken back
+   * @param blotches share of the blotches
+   */
+  static PigmentFields of(
+      EvaluationContext context,
+      RgbBlock below,
+      Plane mask,
+      double sigmaMm,
+      float flush,
+      float blotches) {
+    double px = context.frame().pxPerMm() / (1 << below.level());
+    Plane[] round =
+        surrounds(context.frame())
+            .over(
+                context,
+                4,
+                (b, m) -> surrounds(context.frame(), b, m),
+                below.level(),
+                below.rect());
+    ColourRatios c = ColourRatios.of(below, mask);
+    Plane[] broad = MaskedBlur.of(mask, sigmaMm * px, 0, c.c1(), c.c2(), c.e());
+    Plane cover = WideGaussian.blur(mask, BORDER_MM * px);
+    Plane d1 = new Plane(below.rect());
+    Plane d2 = new Plane(below.rect());
+    Plane dE = new Plane(below.rect());
+    for (int i = 0; i < cover.data().length; i++) {
+      float p = Math.max(0, Math.min(1, (cover.data()[i] - FADED) / (WHOLE - FADED)));
+      if (p == 0 || mask.data()[i] == 0) {
+        continue;
+      }
+      float a = broad[0].data()[i] - round[1].data()[i];
+      float b = broad[1].data()[i] - round[2].data()[i];
+      float d = broad[0].data()[i] - broad[1].data()[i] - round[0].data()[i];
+      float red = Math.max(0, d - USUAL);
+      float forms = 1 + Math.max(0, round[3].data()[i]) / FORMS;
+      float blotch = Math.max(0, a - USUAL) / forms;
+      dE.data()[i] = p * (flush * FLUSH * red + blotches * BLOTCH * blotch);
+      float over = Math.max(0, a);
+      float back = -blotches * COLOUR * p * over / (over + USUAL);
+      d1.data()[i] = back * a;
+      d2.data()[i] = back * b;
+    }
+    return new PigmentFields(broad[0], broad[1], broad[2], d1, d2, dE);
+  }
+
+  private static Plane[] surrounds(Frame frame, RgbBlock below, Plane mask) {
+    double px = frame.pxPerMm() / (1 << below.level());
+    ColourRatios c = ColourRatios.of(below, mask);
+    Plane[] inner = MaskedBlur.of(mask, MIDDLE_INNER_MM * px, 0, c.e());
+    Plane[] outer = MaskedBlur.of(mask, MIDDLE_OUTER_MM * px, 0, c.e());
+    Plane d = new Plane(below.rect());
+    Plane square = new Plane(below.rect());
+    for (int i = 0; i < square.data().length; i++) {
+      d.data()[i] = c.c1().data()[i] - c.c2().data()[i];
+      float m = inner[0].data()[i] - outer[0].data()[i];
+      square.data()[i] = m * m;
+    }
+    return new Plane[] {
+      round(d, mask, WIDE_MM * px),
+      round(c.c1(), mask, NEAR_MM * px),
+      round(c.c2(), mask, NEAR_MM * px),
+      MaskedBlur.of(square, mask, MIDDLE_MEAN_MM * px, 0)
+    };
+  }
+
+  /** The surround as it would be without what stands out. */
+  private static Plane round(Plane v, Plane mask, double sigmaPx) {
+    Plane weight = mask;
+    Plane round = v;
+    for (int k = 0; k < ROUNDS; k++) {
+      round = MaskedBlur.of(v, weight, sigmaPx, 0);
+      Plane next = new Plane(v.rect());
+      for (int i = 0; i < next.data().length; i++) {
+        float off = (v.data()[i] - round.data()[i]) / APART;
+        next.data()[i] = mask.data()[i] * Roots.exp2(-LOG2_E * Math.min(14, off * off));
+      }
+      weight = next;
+    }
+    return round;
+  }
+}

@@ -1,0 +1,227 @@
+package carezza.pass.relief;
+
+import carezza.color.Adaptation;
+import carezza.color.Roots;
+import carezza.field.MaskedBlur;
+import carezza.image.Hash;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import carezza.neutral.Light;
+import carezza.pass.ColourRatios;
+import carezza.pass.EvaluationContext;
+import carezza.pass.FieldTiles;
+import carezza.pass.Frame;
+import carezza.pass.Known;
+import carezza.pass.Pass;
+import carezza.pass.PassKind;
+import carezza.pass.SmoothGain;
+import carezza.pass.Stage;
+import carezza.pass.Summary;
+import carezza.setting.Field;
+import carezza.setting.FlagField;
+import carezza.setting.NumberField;
+import carezza.setting.Settings;
+import carezza.setting.Unit;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Sheen: hot places lowered until the skin's own colour shows. Light that a surface throws back
+ * without entering it has the lamp's colour, light that comes out of the skin has the skin's
+ * (Shafer 1985, "Using color to separate reflection components"). So green of the broad band is
+ * split into both by least squares, from what red and blue have more than the skin round the place
+ * gives them; f is the lamp's share. What f has above {@code sheenFrom} is sheen; light is lowered
+ * by {@link #STOPS} stops for each unit of it, and the ratios are brought back to the skin's own by
+ * as much, so that the place does not turn ashen. A smooth gain: texture passes through. Off while
+ * the lamp's colour is not known.
+ */
+public final class Sheen implements PassKind {
+  private static final NumberField LOWER =
+      new NumberField("lowerSheen", Unit.PERCENT, 0, 150, 100, 1).useful(60, 110);
+
+  /** Share of the lamp in green that is left: skin has some without a hot place. */
+  private static final NumberField FROM =
+      new NumberField("sheenFrom", Unit.PERCENT, 0, 90, 50, 1).useful(40, 60);
+
+  private static final FlagField KNOWN = new FlagField("lampKnown", false);
+  private static final NumberField MIRED =
+      new NumberField("lampMired", Unit.MIRED, -250, 250, 0, 1);
+  private static final NumberField DUV =
+      new NumberField("lampDuv", Unit.DUV, -0.05, 0.05, 0, 0.001);
+
+  /** Stops of light a unit of sheen; fitted on the demo sitters against their clean pictures. */
+  private static final float STOPS = 1.27f;
+
+  /** Share of the way back to the skin's own colour. */
+  private static final float COLOUR = 0.6f;
+
+  private static final double BROAD_MM = 0.76;
+  private static final double ROUND_MM = 16;
+
+  /** A place whose lamp's share differs so much from what is round it counts little there. */
+  private static final float APART = 0.06f;
+
+  /** The lamp differs from the skin by so much in R/G and B/G together, or nothing can be told. */
+  private static final double LEAST_APART = 0.15;
+
+  private static final double MOST_SHARE = 0.95;
+  private static final int ROUNDS = 3;
+
+  @Override
+  public String key() {
+    return "sheen";
+  }
+
+  @Override
+  public Stage stage() {
+    return Stage.RELIEF;
+  }
+
+  @Override
+  public List<Field<?>> fields() {
+    return List.of(LOWER, FROM, KNOWN, MIRED, DUV);
+  }
+
+  @Override
+  public double maxStrength() {
+    return 1.3;
+  }
+
+  @Override
+  public List<String> affects() {
+    return List.of("textureKept", "reliefKept", "smallFormsKept", "blotch", "halo");
+  }
+
+  @Override
+  public String homeRegion() {
+    return "skin";
+  }
+
+  @Override
+  public Optional<Summary> summary(Pass p, Known known) {
+    return p.get(KNOWN) ? Optional.empty() : Optional.of(new Summary("sum.lampUnknown", 0));
+  }
+
+  @Override
+  public Settings neutral() {
+    return Settings.start(fields()).with(LOWER, 0.0);
+  }
+
+  /** As if the lamp were daylight, and all of its light sheen. */
+  @Override
+  public Settings sample(Frame frame) {
+    return Settings.start(fields()).with(KNOWN, true).with(FROM, 0.0);
+  }
+
+  @Override
+  public boolean isNeutral(Pass p) {
+    return p.get(LOWER) == 0 || !p.get(KNOWN);
+  }
+
+  /** With the lamp's colour: what a pass of light below makes white, or what the picture shows. */
+  @Override
+  public Pass proposed(EvaluationContext context) {
+    double[] white = context.light().inverse().times(1, 1, 1);
+    double[] shift = Adaptation.neutralising(white[0], white[1], white[2]);
+    Optional<Light> lamp =
+        Math.hypot(shift[0], 1e4 * shift[1]) > 1
+            ? Optional.of(new Light(-shift[0], -shift[1]))
+            : context.lights().first().map(q -> q.light());
+    return lamp.map(l -> with(context.pass(), l)).orElse(context.pass());
+  }
+
+  private static Pass with(Pass p, Light lamp) {
+    double mired =
+        Math.max(MIRED.min(), Math.min(MIRED.max(), Math.round(10 * lamp.mired()) / 10.0));
+    double duv = Math.max(DUV.min(), Math.min(DUV.max(), Math.round(1e4 * lamp.duv()) / 1e4));
+    return p.with(KNOWN, true).with(MIRED, mired).with(DUV, duv);
+  }
+
+  /** R/G and B/G of the lamp in the light that analyses read. */
+  private static double[] lamp(Pass p) {
+    double[] w = Adaptation.shift(-p.get(MIRED), -p.get(DUV)).inverse().times(1, 1, 1);
+    return new double[] {w[0] / w[1], w[2] / w[1]};
+  }
+
+  private static FieldTiles tiles(Pass p, Frame frame) {
+    int level = frame.levelFor(BROAD_MM, 1.3);
+    double px = frame.pxPerMm() / (1 << level);
+    int reach = MaskedBlur.reach(BROAD_MM * px) + ROUNDS * MaskedBlur.reach(ROUND_MM * px) / 2;
+    return new FieldTiles(
+        "sheen", level, reach, new Hash().add(p.get(MIRED)).add(p.get(DUV)).add(p.get(FROM)).get());
+  }
+
+  @Override
+  public List<Rect> looksAt(Pass p, Frame frame, Rect rect) {
+    return List.of(tiles(p, frame).reads(frame, rect));
+  }
+
+  @Override
+  public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
+    Pass p = context.pass();
+    Plane[] stops =
+        tiles(p, context.frame())
+            .over(context, 3, (below, m) -> fields(context, below, m), b, weight);
+    SmoothGain.apply(b, stops, (float) (p.get(LOWER) / 100 * p.strength()), weight);
+  }
+
+  private static Plane[] fields(EvaluationContext context, RgbBlock below, Plane mask) {
+    double px = context.frame().pxPerMm() / (1 << below.level());
+    double[] lamp = lamp(context.pass());
+    float from = (float) (context.pass().get(FROM) / 100);
+    ColourRatios c = ColourRatios.of(below, mask);
+    Plane[] broad = MaskedBlur.of(mask, BROAD_MM * px, 0, c.c1(), c.c2(), c.e());
+    int n = mask.data().length;
+    Plane red = new Plane(below.rect());
+    Plane blue = new Plane(below.rect());
+    for (int i = 0; i < n; i++) {
+      red.data()[i] = Roots.exp2(broad[0].data()[i]);
+      blue.data()[i] = Roots.exp2(-broad[1].data()[i]);
+    }
+    Plane share = new Plane(below.rect());
+    Plane weight = mask;
+    Plane[] own = {red, blue, broad[2]};
+    for (int round = 0; round < ROUNDS; round++) {
+      own = MaskedBlur.of(weight, ROUND_MM * px, 1, red, blue, broad[2]);
+      Plane next = new Plane(below.rect());
+      for (int i = 0; i < n; i++) {
+        share.data()[i] = mask.data()[i] == 0 ? 0 : share(red, blue, broad[2], own, lamp, i);
+        float off = Math.max(0, share.data()[i]) / APART;
+        next.data()[i] = mask.data()[i] * Roots.exp2(-Math.min(20, off * off));
+      }
+      weight = next;
+    }
+    Plane d1 = new Plane(below.rect());
+    Plane d2 = new Plane(below.rect());
+    Plane dE = new Plane(below.rect());
+    for (int i = 0; i < n; i++) {
+      float sheen = Math.max(0, share.data()[i] - from);
+      if (sheen > 0) {
+        dE.data()[i] = -STOPS * sheen;
+        float back = COLOUR * sheen / share.data()[i];
+        d1.data()[i] = back * (Roots.log2(own[0].data()[i]) - broad[0].data()[i]);
+        d2.data()[i] = back * (-Roots.log2(own[1].data()[i]) - broad[1].data()[i]);
+      }
+    }
+    return SmoothGain.fields(broad[0], broad[1], d1, d2, dE);
+  }
+
+  /**
+   * The lamp's share in green: least squares of what red and blue have more than the skin's. The
+   * lamp's light comes on top, so a place that is not brighter by as much stands in another light.
+   */
+  private static float share(Plane red, Plane blue, Plane e, Plane[] own, double[] lamp, int i) {
+    double r = lamp[0] - own[0].data()[i];
+    double b = lamp[1] - own[1].data()[i];
+    double apart = r * r + b * b;
+    if (apart < LEAST_APART * LEAST_APART) {
+      return 0;
+    }
+    double above = e.data()[i] - own[2].data()[i];
+    double brighter = 1 - Math.pow(2, -Math.max(0, above));
+    double more = (red.data()[i] - own[0].data()[i]) * r + (blue.data()[i] - own[1].data()[i]) * b;
+    double share = Math.max(-0.2, Math.min(MOST_SHARE, more / apart));
+    return (float) Math.min(share, brighter);
+  }
+}
