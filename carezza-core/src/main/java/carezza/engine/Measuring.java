@@ -14,7 +14,8 @@ import java.util.function.BooleanSupplier;
 
 /**
  * Takes the readings of a sheet. Now is the sheet without Finish; before is the same with the
- * stages Clean to Skin muted too, so that Frame, Light and Grade act on both sides.
+ * stages Clean to Skin muted too, so that Frame, Light and Grade act on both sides; and so does
+ * what bares the form, since shine that was taken away is no relief that was lost.
  */
 public final class Measuring {
   private static final double PX_PER_MM = 5;
@@ -35,7 +36,8 @@ public final class Measuring {
 
   /** The sheet that readings compare with. */
   public static RunSheet before(RunSheet sheet) {
-    return sheet.muting(p -> isJudged(p) || p.kind().stage() == Stage.FINISH);
+    return sheet.muting(
+        p -> isJudged(p) && !p.kind().baresForm() || p.kind().stage() == Stage.FINISH);
   }
 
   /**

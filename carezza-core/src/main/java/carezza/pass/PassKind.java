@@ -120,6 +120,14 @@ public interface PassKind {
     return Optional.empty();
   }
 
+  /**
+   * Whether it takes away what lies on the form and is not the form, as a lamp's shine: readings of
+   * what is kept of the form are taken against the picture without that.
+   */
+  default boolean baresForm() {
+    return false;
+  }
+
   /** Whether a pass of this kind on a place quietens what draws the eye there. */
   default boolean quietens() {
     return false;

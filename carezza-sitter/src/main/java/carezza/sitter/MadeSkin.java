@@ -29,6 +29,7 @@ public final class MadeSkin {
   private final double[] melanin;
   private final double[] shade;
   private final double[] texture;
+  private final double[] shine;
 
   /**
    * @param depthOfSkin melanin over the patch: 0 pale to 3 deep brown
@@ -42,6 +43,7 @@ public final class MadeSkin {
     melanin = new double[w * h];
     shade = new double[w * h];
     texture = new double[w * h];
+    shine = new double[w * h];
     double phase = random.nextDouble() * 6;
     for (int i = 0; i < w * h; i++) {
       double x = i % w / pxPerMm;
@@ -87,6 +89,24 @@ public final class MadeSkin {
     return this;
   }
 
+  /** A soft place with more blood in it. */
+  public MadeSkin withRedness(double x, double y, double sizeMm, double amount) {
+    bump(blood, x, y, sizeMm / 2.355 * pxPerMm, amount);
+    return this;
+  }
+
+  /** A soft place that is lighter or darker in light alone, stops. */
+  public MadeSkin withForm(double x, double y, double sizeMm, double stops) {
+    bump(shade, x, y, sizeMm / 2.355 * pxPerMm, stops);
+    return this;
+  }
+
+  /** A soft place that throws back white light, in linear light. */
+  public MadeSkin withShine(double x, double y, double sizeMm, double light) {
+    bump(shine, x, y, sizeMm / 2.355 * pxPerMm, light);
+    return this;
+  }
+
   /** Centres and radii of the spots, pixels. */
   public List<double[]> spots() {
     return List.copyOf(spots);
@@ -99,7 +119,8 @@ public final class MadeSkin {
     for (int i = 0; i < w * h; i++) {
       for (int c = 0; c < 3; c++) {
         double log = shade[i] + texture[i] + BLOOD[c] * blood[i] + MELANIN[c] * melanin[i];
-        p.setCode(c, i % w, i / w, (int) Math.round(top * encode(PALE[c] * Math.pow(2, log))));
+        p.setCode(
+            c, i % w, i / w, (int) Math.round(top * encode(PALE[c] * Math.pow(2, log) + shine[i])));
       }
     }
     return p;

@@ -44,7 +44,7 @@ import java.util.OptionalDouble;
  */
 public final class TwoBands implements PassKind {
   private static final NumberField SPLIT =
-      new NumberField("split", Unit.MM, 1, 3.5, 1.8, 0.1).useful(1.4, 2.4);
+      new NumberField("split", Unit.MM, 1, 3.5, 1.8, 0.1).useful(1.4, 3);
   private static final NumberField EVENING =
       new NumberField("evening", Unit.PERCENT, 0, 100, 95, 1).useful(60, 100);
   private static final NumberField HOLD =
@@ -57,6 +57,9 @@ public final class TwoBands implements PassKind {
   /** How much of small blotches is taken back. */
   private static final NumberField BLOTCHES =
       new NumberField("blotches", Unit.PERCENT, 0, 200, 0, 1).useful(50, 150).later();
+
+  /** Where a new pass splits, mm: freckles lie in the fine band and stay. */
+  private static final double BROADER = 2.5;
 
   /** Blotch before the retouching, L*, from which evening is recommended. */
   private static final double BLOTCHED = 0.8;
@@ -144,7 +147,11 @@ public final class TwoBands implements PassKind {
   @Override
   public Pass start(long id, Known known) {
     Pass p = PassKind.super.start(id, known);
-    return p.with(EVENING, 100.0).with(FLUSH, 100.0).with(BLOTCHES, 100.0).with(HOLD, 0.0);
+    return p.with(SPLIT, BROADER)
+        .with(EVENING, 100.0)
+        .with(FLUSH, 100.0)
+        .with(BLOTCHES, 100.0)
+        .with(HOLD, 0.0);
   }
 
   @Override

@@ -1,6 +1,7 @@
 package carezza.pass.relief;
 
 import carezza.color.Adaptation;
+import carezza.color.Matrix3;
 import carezza.color.Roots;
 import carezza.field.MaskedBlur;
 import carezza.image.Hash;
@@ -8,6 +9,8 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.neutral.Light;
+import carezza.neutral.Proposal;
+import carezza.pass.Action;
 import carezza.pass.ColourRatios;
 import carezza.pass.EvaluationContext;
 import carezza.pass.FieldTiles;
@@ -18,6 +21,7 @@ import carezza.pass.PassKind;
 import carezza.pass.SmoothGain;
 import carezza.pass.Stage;
 import carezza.pass.Summary;
+import carezza.reading.Reading;
 import carezza.setting.Field;
 import carezza.setting.FlagField;
 import carezza.setting.NumberField;
@@ -66,6 +70,10 @@ public final class Sheen implements PassKind {
   private static final double LEAST_APART = 0.15;
 
   private static final double MOST_SHARE = 0.95;
+
+  /** Duv that count as a mired when it is asked whether a light has a colour. */
+  private static final double LEAST_SHIFT = 1e4;
+
   private static final int ROUNDS = 3;
 
   @Override
@@ -86,6 +94,12 @@ public final class Sheen implements PassKind {
   @Override
   public double maxStrength() {
     return 1.3;
+  }
+
+  /** A hot place is not the form of what shines. */
+  @Override
+  public boolean baresForm() {
+    return true;
   }
 
   @Override
@@ -119,16 +133,68 @@ public final class Sheen implements PassKind {
     return p.get(LOWER) == 0 || !p.get(KNOWN);
   }
 
-  /** With the lamp's colour: what a pass of light below makes white, or what the picture shows. */
+  @Override
+  public List<Action> actions() {
+    return List.of(new Action.Choose("findLamp", Sheen::lamps));
+  }
+
+  /** Begins with what the passes of light make white, or with the cast that was measured. */
+  @Override
+  public Pass start(long id, Known known) {
+    Pass p = PassKind.super.start(id, known);
+    Matrix3 light = Matrix3.IDENTITY;
+    for (Pass q : known.passes()) {
+      if (q.on() && q.area().isWhole() && q.kind().light(q).isPresent()) {
+        light = q.kind().light(q).orElseThrow().after(light);
+      }
+    }
+    Optional<Reading> mired = known.reading("castMired");
+    Optional<Reading> duv = known.reading("castDuv");
+    return madeWhite(light)
+        .or(
+            () ->
+                mired.isEmpty() || duv.isEmpty()
+                    ? Optional.empty()
+                    : Optional.of(new Light(mired.get().now(), duv.get().now())))
+        .map(l -> with(p, l))
+        .orElse(p);
+  }
+
+  /** The light that a matrix makes white; empty where it changes no colour. */
+  private static Optional<Light> madeWhite(Matrix3 light) {
+    double[] white = light.inverse().times(1, 1, 1);
+    double[] shift = Adaptation.neutralising(white[0], white[1], white[2]);
+    return Math.hypot(shift[0], LEAST_SHIFT * shift[1]) > 1
+        ? Optional.of(new Light(-shift[0], -shift[1]))
+        : Optional.empty();
+  }
+
+  /** With the lamp's colour as the picture shows it, where nothing else has told it. */
   @Override
   public Pass proposed(EvaluationContext context) {
-    double[] white = context.light().inverse().times(1, 1, 1);
-    double[] shift = Adaptation.neutralising(white[0], white[1], white[2]);
-    Optional<Light> lamp =
-        Math.hypot(shift[0], 1e4 * shift[1]) > 1
-            ? Optional.of(new Light(-shift[0], -shift[1]))
-            : context.lights().first().map(q -> q.light());
-    return lamp.map(l -> with(context.pass(), l)).orElse(context.pass());
+    return context.pass().get(KNOWN)
+        ? context.pass()
+        : madeWhite(context.light())
+            .or(() -> context.lights().first().map(Proposal::light))
+            .map(l -> with(context.pass(), l))
+            .orElse(context.pass());
+  }
+
+  private static List<Action.Offer> lamps(EvaluationContext context) {
+    return context.unlit().lights().proposals().stream()
+        .filter(q -> !q.isSurface())
+        .map(
+            q ->
+                new Action.Offer(
+                    "light." + q.method(),
+                    List.of(
+                        q.light().mired(),
+                        1e6 / (Adaptation.D65_MIRED + q.light().mired()),
+                        q.light().duv(),
+                        100 * q.confidence()),
+                    q.agree().stream().map(m -> "light." + m).toList(),
+                    p -> with(p, q.light())))
+        .toList();
   }
 
   private static Pass with(Pass p, Light lamp) {

@@ -1,0 +1,161 @@
+package carezza.sitter;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import carezza.area.Area;
+import carezza.color.ColorEncoding;
+import carezza.engine.Engine;
+import carezza.engine.Measuring;
+import carezza.engine.TileCache;
+import carezza.face.FaceMap;
+import carezza.face.Pin;
+import carezza.filter.Gaussian;
+import carezza.image.Plane;
+import carezza.image.RgbBlock;
+import carezza.pass.Pass;
+import carezza.pass.PassKind;
+import carezza.reading.Bands;
+import carezza.sheet.Kinds;
+import carezza.sheet.KnownSheet;
+import carezza.sheet.RunSheet;
+import java.util.List;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** Evening, shade under the eyes and sheen on made-up skin whose faults are known. */
+public class EvenOnSkinTest {
+  private static final double PX = 6.4;
+  private static final int W = 640;
+  private static final int H = 512;
+  private static final double X = 0.5 * W;
+  private static final double Y = 0.5 * H;
+
+  @DataProvider
+  public Object[][] skins() {
+    return new Object[][] {{0.3, 1L}, {1.2, 2L}, {2.4, 3L}};
+  }
+
+  private static Engine engine(MadeSkin s) {
+    return new Engine(s.picture(16), ColorEncoding.srgb(), new TileCache(1 << 27));
+  }
+
+  private static MadeSkin skin(double tone, long seed) {
+    return new MadeSkin(W, H, PX, tone, seed);
+  }
+
+  private static RunSheet pinned() {
+    return RunSheet.EMPTY.withFaceMap(new FaceMap(new Pin(0, 0), new Pin(63 * PX, 0)));
+  }
+
+  private static RgbBlock read(Engine e, RunSheet s) {
+    return e.view(s, () -> false).read(0, e.source().bounds());
+  }
+
+  private static RgbBlock with(MadeSkin s, Pass p) {
+    return read(engine(s), pinned().withPasses(List.of(p.withArea(Area.WHOLE))));
+  }
+
+  private static Pass started(String key, MadeSkin s) {
+    PassKind k = Kinds.of(key);
+    return k.start(1, new KnownSheet(pinned(), engine(s).source().bounds(), List.of()));
+  }
+
+  /** Stops between two pictures at a place, blurred by 0.8 mm. */
+  private static double stops(RgbBlock now, RgbBlock was, double x, double y) {
+    Plane a = Gaussian.blur(Bands.logLuminance(now), 0.8 * PX);
+    Plane b = Gaussian.blur(Bands.logLuminance(was), 0.8 * PX);
+    return a.at((int) x, (int) y) - b.at((int) x, (int) y);
+  }
+
+  private static double ratio(RgbBlock b, double x, double y) {
+    return Gaussian.blur(b.plane(0), PX).at((int) x, (int) y)
+        / Gaussian.blur(b.plane(1), PX).at((int) x, (int) y);
+  }
+
+  @Test(dataProvider = "skins")
+  public void blotchesAreEvenedAndFormsOfLightStay(double tone, long seed) {
+    MadeSkin blotchy = skin(tone, seed).withRedness(X, Y, 6, 0.35);
+    MadeSkin formed = skin(tone, seed).withForm(X, Y, 6, -0.35);
+    RgbBlock clean = read(engine(skin(tone, seed)), pinned());
+    RgbBlock before = read(engine(blotchy), pinned());
+    RgbBlock now = with(blotchy, started("twoBands", blotchy));
+    double fault = stops(before, clean, X, Y);
+    assertThat(fault).isLessThan(-0.1);
+    assertThat(stops(now, clean, X, Y) / fault).as("left").isBetween(-0.2, 0.65);
+    double off = ratio(before, X, Y) - ratio(clean, X, Y);
+    assertThat((ratio(now, X, Y) - ratio(clean, X, Y)) / off)
+        .as("redness left")
+        .isBetween(0.0, 0.75);
+    RgbBlock light = read(engine(formed), pinned());
+    assertThat(stops(with(formed, started("twoBands", formed)), light, X, Y))
+        .as("a form of light")
+        .isBetween(-0.03, 0.03);
+  }
+
+  @Test(dataProvider = "skins")
+  public void shadeUnderAnEyeIsLightenedByItsColour(double tone, long seed) {
+    Engine e = engine(skin(tone, seed));
+    Pass p =
+        Pass.start(1, Kinds.of("underEyes"), Area.WHOLE)
+            .withSettings(Kinds.of("underEyes").sample(e.frame(pinned())))
+            .with("lightenAlso", 0.0);
+    double x = 0.42 * W;
+    double y = 0.4 * H + 6 * PX;
+    MadeSkin shaded = skin(tone, seed).withRedness(x, y, 20, 0.5);
+    RgbBlock before = read(engine(shaded), pinned());
+    RgbBlock now = with(shaded, p);
+    assertThat(stops(now, before, x, y)).as("where it is").isGreaterThan(0.1);
+    assertThat(stops(now, before, 0.42 * W, 0.4 * H - 8 * PX)).as("above the lid").isEqualTo(0);
+    RgbBlock plain = read(e, pinned());
+    assertThat(stops(with(skin(tone, seed), p), plain, x, y)).as("none").isBetween(0.0, 0.02);
+    MadeSkin hollow = skin(tone, seed).withForm(x, y, 20, -0.4);
+    assertThat(stops(with(hollow, p), read(engine(hollow), pinned()), x, y))
+        .as("a hollow is the face's own")
+        .isBetween(0.0, 0.02);
+  }
+
+  private static Pass sheen() {
+    Pass p = Pass.start(1, Kinds.of("sheen"), Area.WHOLE);
+    return p.withSettings(Kinds.of("sheen").sample(engine(skin(0, 1)).frame(pinned())))
+        .with("sheenFrom", 30.0);
+  }
+
+  @Test(dataProvider = "skins")
+  public void aHotPlaceIsLoweredUntilTheSkinShows(double tone, long seed) {
+    RgbBlock clean = read(engine(skin(tone, seed)), pinned());
+    int i = clean.index((int) X, (int) Y);
+    double light = 1.6 * clean.g()[i];
+    MadeSkin hot = skin(tone, seed).withShine(X, Y, 9, light);
+    RgbBlock before = read(engine(hot), pinned());
+    RgbBlock now = with(hot, sheen());
+    double fault = stops(before, clean, X, Y);
+    assertThat(fault).isGreaterThan(0.5);
+    assertThat(stops(now, before, X, Y)).as("lowered").isLessThan(-0.25);
+    double own = ratio(clean, X, Y);
+    assertThat(Math.abs(ratio(now, X, Y) - own))
+        .as("never ashen")
+        .isLessThan(0.9 * Math.abs(ratio(before, X, Y) - own));
+    MadeSkin lit = skin(tone, seed).withForm(X, Y, 9, 0.6);
+    assertThat(stops(with(lit, sheen()), read(engine(lit), pinned()), X, Y))
+        .as("skin that is lit more has its own colour")
+        .isBetween(-0.03, 0.03);
+  }
+
+  /** Shine that was taken away is no relief that was lost. */
+  @Test
+  public void readingsCompareWithWhatHasNoSheenEither() {
+    RunSheet s =
+        pinned().withPasses(List.of(sheen(), Pass.start(2, Kinds.of("dodge"), Area.WHOLE)));
+    RunSheet before = Measuring.before(s);
+    assertThat(before.pass(1).orElseThrow().on()).isTrue();
+    assertThat(before.pass(2).orElseThrow().on()).isFalse();
+  }
+
+  @Test
+  public void sheenIsOffWhileTheLampIsNotKnown() {
+    MadeSkin hot = skin(1, 4).withShine(X, Y, 9, 0.3);
+    RgbBlock before = read(engine(hot), pinned());
+    RgbBlock now = with(hot, Pass.start(1, Kinds.of("sheen"), Area.WHOLE));
+    assertThat(now.g()).isEqualTo(before.g());
+  }
+}
