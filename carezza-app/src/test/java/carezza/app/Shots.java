@@ -132,15 +132,20 @@ public final class Shots extends Application {
     frame();
   }
 
-  /** The marks that were found, a picture levelled and cut, and the hues of its backdrop. */
+  /** Marks gone through one by one, a picture levelled and cut, and the hues of its backdrop. */
   private void frame() throws Exception {
     fx(() -> bench.files().save());
     open("ilse");
     choose("heals");
-    press("#findMarks");
-    until(() -> Layer.of(bench.getScene()).isOpen());
+    press("#eachMark");
+    until(() -> bench.model().reviewing().at().get().isPresent());
+    fx(() -> bench.model().reviewing().decide("keep"));
+    until(() -> decided().equals("keep"));
+    fx(() -> bench.model().reviewing().step(1));
+    fx(() -> bench.model().reviewing().decide("heal"));
+    until(() -> decided().equals("heal"));
     shot("marks");
-    closed();
+    fx(() -> bench.model().reviewing().close());
     fx(() -> bench.model().passes().add(Kinds.of("crop")));
     long crop = bench.model().passes().chosen().get();
     fx(
@@ -154,6 +159,11 @@ public final class Shots extends Application {
     press("#pickHue");
     fx(() -> bench.model().tools().click(1700, 300));
     shot("hues");
+  }
+
+  private String decided() {
+    Reviewing.At at = bench.model().reviewing().at().get().orElseThrow();
+    return bench.model().reviewing().decided(at, at.found());
   }
 
   private double[] eye() {

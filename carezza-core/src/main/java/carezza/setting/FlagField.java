@@ -9,8 +9,19 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
  *
  * @param key name in the document and the word bundle
  * @param initial value of a new pass
+ * @param isLater whether it came when there were documents without it: it is written only where it
+ *     is not at its start
  */
-public record FlagField(String key, boolean initial) implements Field<Boolean> {
+public record FlagField(String key, boolean initial, boolean isLater) implements Field<Boolean> {
+  public FlagField(String key, boolean initial) {
+    this(key, initial, false);
+  }
+
+  /** The same, come later than the kind that has it. */
+  public FlagField later() {
+    return new FlagField(key, initial, true);
+  }
+
   @Override
   public Boolean start() {
     return initial;

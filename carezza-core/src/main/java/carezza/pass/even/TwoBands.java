@@ -18,6 +18,7 @@ import carezza.pass.SmoothGain;
 import carezza.pass.Stage;
 import carezza.pass.Summary;
 import carezza.setting.Field;
+import carezza.setting.FlagField;
 import carezza.setting.NumberField;
 import carezza.setting.Settings;
 import carezza.setting.Unit;
@@ -39,8 +40,8 @@ import java.util.OptionalDouble;
  * and stays. What is left in lightness is evened where its deviation is small against {@code hold}
  * (a bell of the deviation), so that edges and planes, which are large, stay.
  *
- * <p>That is the former way, which passes without {@code flush} and {@code blotches} have. Now a
- * wide redness and small blotches are fields of their own strength: {@link PigmentFields}.
+ * <p>That is the former way, which passes without {@code byPigment} have. Now a wide redness and
+ * small blotches are fields of their own strength: {@link PigmentFields}.
  */
 public final class TwoBands implements PassKind {
   private static final NumberField SPLIT =
@@ -50,13 +51,16 @@ public final class TwoBands implements PassKind {
   private static final NumberField HOLD =
       new NumberField("hold", Unit.STOP, 0, 0.3, 0.01, 0.01).useful(0, 0.06);
 
-  /** How much of a wide redness is taken back; with none of both the former way is taken. */
+  /** Whether it evens by what blood and pigment are; passes of before do not. */
+  private static final FlagField PIGMENT = new FlagField("byPigment", false).later();
+
+  /** How much of a wide redness is taken back. */
   private static final NumberField FLUSH =
-      new NumberField("flush", Unit.PERCENT, 0, 200, 0, 1).useful(50, 150).later();
+      new NumberField("flush", Unit.PERCENT, 0, 200, 100, 1).useful(50, 150).later();
 
   /** How much of small blotches is taken back. */
   private static final NumberField BLOTCHES =
-      new NumberField("blotches", Unit.PERCENT, 0, 200, 0, 1).useful(50, 150).later();
+      new NumberField("blotches", Unit.PERCENT, 0, 200, 100, 1).useful(50, 150).later();
 
   /** Where a new pass splits, mm: freckles lie in the fine band and stay. */
   private static final double BROADER = 2.5;
@@ -104,7 +108,7 @@ public final class TwoBands implements PassKind {
 
   @Override
   public List<Field<?>> fields() {
-    return List.of(SPLIT, EVENING, FLUSH, BLOTCHES, HOLD);
+    return List.of(SPLIT, EVENING, PIGMENT, FLUSH, BLOTCHES, HOLD);
   }
 
   @Override
@@ -147,20 +151,16 @@ public final class TwoBands implements PassKind {
   @Override
   public Pass start(long id, Known known) {
     Pass p = PassKind.super.start(id, known);
-    return p.with(SPLIT, BROADER)
-        .with(EVENING, 100.0)
-        .with(FLUSH, 100.0)
-        .with(BLOTCHES, 100.0)
-        .with(HOLD, 0.0);
+    return p.with(SPLIT, BROADER).with(EVENING, 100.0).with(PIGMENT, true).with(HOLD, 0.0);
   }
 
   @Override
   public Settings sample(Frame frame) {
-    return Settings.start(fields()).with(FLUSH, 100.0).with(BLOTCHES, 80.0);
+    return Settings.start(fields()).with(PIGMENT, true).with(BLOTCHES, 80.0);
   }
 
   private static boolean isByFields(Pass p) {
-    return p.get(FLUSH) > 0 || p.get(BLOTCHES) > 0;
+    return p.get(PIGMENT);
   }
 
   @Override
