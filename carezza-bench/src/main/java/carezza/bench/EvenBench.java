@@ -40,15 +40,23 @@ final class EvenBench {
 
   private EvenBench() {}
 
+  /**
+   * @param args sitters, all if none; lists of kinds, joined by commas, instead of the usual ones
+   */
   static void run(List<String> args) {
+    List<List<String>> asked =
+        args.stream()
+            .filter(a -> !DemoSitter.NAMES.contains(a))
+            .map(a -> List.of(a.split(",")))
+            .toList();
     for (String name : DemoSitter.NAMES) {
-      if (args.isEmpty() || args.contains(name)) {
-        sitter(DemoSitter.load(name));
+      if (args.contains(name) || args.stream().noneMatch(DemoSitter.NAMES::contains)) {
+        sitter(DemoSitter.load(name), asked.isEmpty() ? RECIPES : asked);
       }
     }
   }
 
-  private static void sitter(DemoSitter s) {
+  private static void sitter(DemoSitter s, List<List<String>> recipes) {
     Engine clean = engine(s.clean(), s);
     Engine shot = engine(s.picture().picture(), s);
     Rect all = shot.source().bounds();
@@ -58,14 +66,9 @@ final class EvenBench {
     RunSheet base =
         RunSheet.EMPTY.withFaceMap(
             FaceMap.of(new NetFaceFinder().find(shot.original(), () -> false)));
-    for (List<String> recipe :
-        System.getProperty("rec") == null
-            ? RECIPES
-            : List.of(List.of(System.getProperty("rec").split(",")))) {
+    for (List<String> recipe : recipes) {
       RunSheet sheet = proposed(shot, base, recipe);
       RgbBlock now = shot.view(sheet, () -> false).read(0, all);
-      if (System.getProperty("dbg") != null)
-        System.out.println(sheet.passes().get(sheet.passes().size() - 1).settings());
       RunSheet onClean = proposed(clean, base, recipe);
       double changed = middle(clean.view(onClean, () -> false).read(0, all), goal, s);
       SkinReadings r =

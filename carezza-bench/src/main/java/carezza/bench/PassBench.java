@@ -10,7 +10,6 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.Pass;
-import carezza.reading.Bands;
 import carezza.reading.FacePlanes;
 import carezza.reading.Reading;
 import carezza.reading.SkinReadings;
@@ -65,35 +64,14 @@ final class PassBench {
         shown(r.blotch()));
     Engine clean = new Engine(s.clean(), s.picture().encoding(), new TileCache(1L << 28));
     RgbBlock goal = clean.original().read(0, engine.source().bounds());
-    double was = middle(before, goal, s);
-    double is = middle(now, goal, s);
+    double was = EvenBench.middle(before, goal, s);
+    double is = EvenBench.middle(now, goal, s);
     System.out.printf(
         Locale.ROOT,
         "        middle band from clean: %.4f to %.4f stop, left %.3f%n",
         was,
         is,
         is / was);
-  }
-
-  /** RMS over the skin of the difference of the middle bands of E, at half size. */
-  private static double middle(RgbBlock a, RgbBlock b, DemoSitter s) {
-    double px = s.pxPerMm() / 2;
-    Plane m = s.mask("skin").halved();
-    for (int i = 0; i < m.data().length; i++) {
-      m.data()[i] = m.data()[i] > 0.9f ? 1 : 0;
-    }
-    Plane x = Bands.band(Bands.logLuminance(a).halved(), m, 1.5 * px, 8 * px);
-    Plane y = Bands.band(Bands.logLuminance(b).halved(), m, 1.5 * px, 8 * px);
-    double sum = 0;
-    double n = 0;
-    for (int i = 0; i < m.data().length; i++) {
-      if (m.data()[i] > 0) {
-        double d = x.data()[i] - y.data()[i];
-        sum += d * d;
-        n++;
-      }
-    }
-    return Math.sqrt(sum / n);
   }
 
   private static void skin(DemoSitter s, RunSheet base, Engine engine) {
