@@ -141,7 +141,12 @@ public final class Shots extends Application {
     until(() -> bench.model().reviewing().at().get().isPresent());
     fx(() -> bench.model().reviewing().decide("keep"));
     until(() -> decided().equals("keep"));
-    fx(() -> bench.model().reviewing().step(1));
+    fx(
+        () -> {
+          do {
+            bench.model().reviewing().step(1);
+          } while (!decided().isEmpty());
+        });
     fx(() -> bench.model().reviewing().decide("heal"));
     until(() -> decided().equals("heal"));
     shot("marks");
