@@ -16,6 +16,7 @@ import carezza.reading.SkinReadings;
 import carezza.reading.WhiteReadings;
 import carezza.setting.Place;
 import carezza.sheet.Kinds;
+import carezza.sheet.KnownSheet;
 import carezza.sheet.RunSheet;
 import carezza.sitter.DemoSitter;
 import java.util.List;
@@ -49,7 +50,8 @@ final class PassBench {
   }
 
   private static void twoBands(DemoSitter s, RunSheet base, Engine engine) {
-    Pass p = Pass.start(1, Kinds.of("twoBands"), Area.found("skin"));
+    KnownSheet known = new KnownSheet(base, engine.source().bounds(), List.of());
+    Pass p = Kinds.of("twoBands").start(1, known);
     RgbBlock before = engine.original().read(0, engine.source().bounds());
     RgbBlock now = engine.view(with(base, p), () -> false).read(0, engine.source().bounds());
     SkinReadings r =

@@ -12,6 +12,7 @@ import carezza.face.Pin;
 import carezza.filter.Gaussian;
 import carezza.image.Plane;
 import carezza.image.RgbBlock;
+import carezza.image.SourcePicture;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.reading.Bands;
@@ -112,6 +113,22 @@ public class EvenOnSkinTest {
     assertThat(stops(with(hollow, p), read(engine(hollow), pinned()), x, y))
         .as("a hollow is the face's own")
         .isBetween(0.0, 0.02);
+  }
+
+  /** Tiles of the engine end where they like, not where the shade does. */
+  @Test
+  public void whatIsDoneUnderAnEyeDoesNotDependOnTiles() {
+    SourcePicture picture = skin(1, 5).picture(16);
+    PassKind k = Kinds.of("underEyes");
+    Engine small = new Engine(picture, ColorEncoding.srgb(), new TileCache(1 << 27), 32);
+    Pass p = Pass.start(1, k, Area.WHOLE).withSettings(k.sample(small.frame(pinned())));
+    RunSheet s = pinned().withPasses(List.of(p));
+    RgbBlock a = read(small, s);
+    RgbBlock b = read(engine(skin(1, 5)), s);
+    for (int c = 0; c < 3; c++) {
+      assertThat(a.channel(c)).isEqualTo(b.channel(c));
+    }
+    assertThat(stops(b, read(small, pinned()), 0.4 * W, 0.4 * H + 6 * PX)).isGreaterThan(0.2);
   }
 
   private static Pass sheen() {

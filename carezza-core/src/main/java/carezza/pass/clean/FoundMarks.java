@@ -73,14 +73,19 @@ final class FoundMarks {
     List<Kept> kept = context.pass().get(Heals.KEPT);
     return spots.stream()
         .filter(s -> s.proposal() == Proposal.HEAL)
-        .filter(s -> there.stream().noneMatch(h -> covers(h, s.centre(), px)))
+        .filter(s -> there.stream().noneMatch(h -> covers(h, place(s), px)))
         .filter(s -> kept.stream().noneMatch(k -> isOn(k, s, px)))
         .toList();
   }
 
   private static boolean isOn(Kept k, SkinSpot s, double px) {
-    return k.holds(s.centre().x(), s.centre().y(), px)
+    return k.holds(place(s).x(), place(s).y(), px)
         || heals(s, px).stream().anyMatch(h -> k.isUnder(h, px));
+  }
+
+  /** A place on the mark that its heals cover: a bent scratch does not run through its centre. */
+  static Pin place(SkinSpot s) {
+    return s.line().isEmpty() ? s.centre() : s.line().get(s.line().size() / 2);
   }
 
   static boolean covers(Heal h, Pin p, double px) {
@@ -106,9 +111,13 @@ final class FoundMarks {
 
   /** Heals of one mark, each with a source that rests on those before it. */
   static List<Heal> sourced(EvaluationContext context, SkinSpot s) {
+    return sourced(context, heals(s, context.frame().pxPerMm()));
+  }
+
+  static List<Heal> sourced(EvaluationContext context, List<Heal> heals) {
     EvaluationContext now = context;
     List<Heal> out = new ArrayList<>();
-    for (Heal h : heals(s, context.frame().pxPerMm())) {
+    for (Heal h : heals) {
       Heal found = SourceSearch.find(now, h, 0);
       out.add(found);
       now = now.on(with(now.pass(), List.of(found)));
@@ -122,11 +131,18 @@ final class FoundMarks {
     return p.with(Heals.HEALS, all);
   }
 
+  /** A heal on what was found, without a source. */
+  static Heal round(Action.Found one) {
+    return round(new Pin(one.x(), one.y()), one.sizeMm());
+  }
+
+  private static Heal round(Pin at, double sizeMm) {
+    return new Heal(at.x(), at.y(), at.x(), at.y(), Math.min(MOST_MM, WIDER * sizeMm), 0, 0);
+  }
+
   private static List<Heal> heals(SkinSpot s, double px) {
     if (s.line().size() < 2) {
-      double mm = Math.min(MOST_MM, WIDER * s.sizeMm());
-      return List.of(
-          new Heal(s.centre().x(), s.centre().y(), s.centre().x(), s.centre().y(), mm, 0, 0));
+      return List.of(round(s.centre(), s.sizeMm()));
     }
     return along(lengthened(s.line(), BEYOND_MM * px), 0.5 * BENT * SCRATCH_MM * px);
   }

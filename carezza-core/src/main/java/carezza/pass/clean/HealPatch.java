@@ -11,7 +11,6 @@ import carezza.image.RgbBlock;
 import carezza.pass.Heal;
 import carezza.pass.Lasting;
 import java.nio.ByteBuffer;
-import java.util.Arrays;
 import java.util.Optional;
 
 /**
@@ -30,10 +29,6 @@ import java.util.Optional;
  * parts of a pixel with a Catmull-Rom kernel.
  */
 final class HealPatch {
-  /** Median absolute deviations at which a border pixel is a stranger, and the least distance. */
-  private static final float STRANGE = 5;
-
-  private static final float STRANGE_LEAST = 0.12f;
   private static final double RING_MM = 0.9;
   private static final double GRID_RING = 3;
 
@@ -161,7 +156,7 @@ final class HealPatch {
         rest[c][i] -= fill[c][i];
       }
     }
-    dropStrangers(rest, site.onRing());
+    dropStrangers(site, rest);
     int k = 0;
     while (site.ringPx() / (1 << (k + 1)) >= GRID_RING) {
       k++;
@@ -316,32 +311,17 @@ final class HealPatch {
    * at its edge, told by a difference of target and source far from the ring's median. There the
    * membrane is left free.
    */
-  private static void dropStrangers(float[][] diff, float[] onRing) {
-    int n = onRing.length;
-    float[] sum = new float[n];
-    float[] sorted = new float[n];
-    int m = 0;
-    for (int i = 0; i < n; i++) {
-      sum[i] = diff[0][i] + diff[1][i] + diff[2][i];
-      if (onRing[i] > 0) {
-        sorted[m++] = sum[i];
-      }
-    }
-    if (m == 0) {
-      return;
-    }
-    Arrays.sort(sorted, 0, m);
-    float median = sorted[m / 2];
-    for (int i = 0; i < m; i++) {
-      sorted[i] = Math.abs(sorted[i] - median);
-    }
-    Arrays.sort(sorted, 0, m);
-    float limit = Math.max(STRANGE_LEAST, STRANGE * sorted[m / 2]);
-    for (int i = 0; i < n; i++) {
-      if (Math.abs(sum[i] - median) > limit) {
-        onRing[i] = 0;
-      }
-    }
+  private static void dropStrangers(HealSite site, float[][] diff) {
+    float[] sum = HealSite.sum(diff);
+    site.usual(sum)
+        .ifPresent(
+            u -> {
+              for (int i = 0; i < sum.length; i++) {
+                if (Math.abs(sum[i] - u.middle()) > u.limit()) {
+                  site.onRing()[i] = 0;
+                }
+              }
+            });
   }
 
   /**

@@ -2,6 +2,8 @@ package carezza.pass.clean;
 
 import carezza.image.Rect;
 import carezza.pass.Heal;
+import java.util.Arrays;
+import java.util.Optional;
 
 /**
  * Where a heal lies on the pixels of one level.
@@ -22,6 +24,52 @@ record HealSite(
     float[] inside,
     float[] onRing,
     float[] alpha) {
+
+  /** Median absolute deviations at which a pixel does not belong, and the least distance. */
+  private static final float STRANGE = 5;
+
+  private static final float STRANGE_LEAST = 0.12f;
+
+  /**
+   * What is usual on a ring.
+   *
+   * @param middle the median
+   * @param limit how far from it a value does not belong to the skin there
+   */
+  record Usual(float middle, float limit) {}
+
+  /** What is usual of some values on the ring; empty where there is no ring. */
+  Optional<Usual> usual(float[] v) {
+    float[] ring = new float[v.length];
+    int m = 0;
+    for (int i = 0; i < v.length; i++) {
+      if (onRing[i] > 0) {
+        ring[m++] = v[i];
+      }
+    }
+    if (m == 0) {
+      return Optional.empty();
+    }
+    float middle = median(ring, m);
+    for (int i = 0; i < m; i++) {
+      ring[i] = Math.abs(ring[i] - middle);
+    }
+    return Optional.of(new Usual(middle, Math.max(STRANGE_LEAST, STRANGE * median(ring, m))));
+  }
+
+  private static float median(float[] v, int n) {
+    Arrays.sort(v, 0, n);
+    return v[n / 2];
+  }
+
+  /** The channels added up. */
+  static float[] sum(float[][] channels) {
+    float[] out = new float[channels[0].length];
+    for (int i = 0; i < out.length; i++) {
+      out[i] = channels[0][i] + channels[1][i] + channels[2][i];
+    }
+    return out;
+  }
 
   /**
    * @param pxPerMm source pixels in a mm

@@ -11,6 +11,7 @@ import carezza.spot.SkinSpot;
 import carezza.spot.SkinSpot.Proposal;
 import carezza.spot.SpotType;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
@@ -24,6 +25,12 @@ final class MarkByMark implements Action.Reviewed {
 
   /** How much of a softened mark is taken away. */
   private static final double SOFTENED = 0.6;
+
+  /** A mark found anew lies within its radius of where it was, or so near. */
+  private static final double LEAST_MM = 0.5;
+
+  /** The pieces of a scratch reach so far beyond its ends. */
+  private static final double BEYOND_MM = 2;
 
   /** Freckles that are a pattern are kept as a whole and not gone through. */
   @Override
@@ -43,8 +50,8 @@ final class MarkByMark implements Action.Reviewed {
       figures.add(at.thresholds(s, px, width));
     }
     String proposed = s.proposal() == Proposal.LOOK ? "" : s.proposal().key();
-    return new Action.Found(
-        s.type().key(), s.centre().x(), s.centre().y(), s.sizeMm(), figures, proposed);
+    Pin at = FoundMarks.place(s);
+    return new Action.Found(s.type().key(), at.x(), at.y(), s.sizeMm(), figures, proposed);
   }
 
   @Override
@@ -71,31 +78,46 @@ final class MarkByMark implements Action.Reviewed {
     double share = way.equals(SOFTEN) ? SOFTENED : 1;
     EvaluationContext bare = context.on(without(context.pass(), one, px));
     List<Heal> heals =
-        spot(context, one).map(s -> FoundMarks.sourced(bare, s)).orElse(List.of()).stream()
+        spot(context, one)
+            .map(s -> FoundMarks.sourced(bare, s))
+            .orElseGet(() -> FoundMarks.sourced(bare, List.of(FoundMarks.round(one))))
+            .stream()
             .map(h -> h.withShare(share))
             .toList();
     return p -> FoundMarks.with(without(p, one, px), heals);
   }
 
+  /** The mark in the picture as it is below by now, which may have changed since it was listed. */
   private static Optional<SkinSpot> spot(EvaluationContext context, Action.Found one) {
+    Pin at = new Pin(one.x(), one.y());
     return context.spots().stream()
-        .filter(s -> s.centre().x() == one.x() && s.centre().y() == one.y())
-        .findFirst();
+        .filter(s -> s.type().key().equals(one.name()))
+        .min(Comparator.comparingDouble(s -> FoundMarks.place(s).distance(at)))
+        .filter(
+            s ->
+                FoundMarks.place(s).distance(at)
+                    < Math.max(LEAST_MM, one.sizeMm() / 2) * context.frame().pxPerMm());
   }
 
-  /** Neither healed nor kept: heals whose line comes upon it go, all pieces of a scratch. */
+  /** Neither healed nor kept: heals that come upon it go, of a scratch all pieces. */
   private static Pass without(Pass p, Action.Found one, double px) {
     List<Kept> kept =
         p.get(Heals.KEPT).stream().filter(k -> !k.holds(one.x(), one.y(), px)).toList();
-    double reach = one.name().equals(SpotType.SCRATCH.key()) ? one.sizeMm() / 2 * px : 0;
     List<Heal> heals =
         p.get(Heals.HEALS).stream()
-            .filter(
-                h ->
-                    h.distance(one.x(), one.y()) >= Math.max(reach, h.sizeMm() * px / 2)
-                        || reach > 0 && h.x0() == h.x1() && h.y0() == h.y1())
+            .filter(h -> !FoundMarks.covers(h, new Pin(one.x(), one.y()), px))
+            .filter(h -> !isPiece(h, one, px))
             .toList();
     return p.with(Heals.HEALS, heals).with(Heals.KEPT, kept);
+  }
+
+  /** Whether a heal is a line that lies whole within the length of a scratch. */
+  private static boolean isPiece(Heal h, Action.Found one, double px) {
+    double reach = (one.sizeMm() / 2 + BEYOND_MM) * px;
+    return one.name().equals(SpotType.SCRATCH.key())
+        && (h.x0() != h.x1() || h.y0() != h.y1())
+        && Math.hypot(h.x0() - one.x(), h.y0() - one.y()) < reach
+        && Math.hypot(h.x1() - one.x(), h.y1() - one.y()) < reach;
   }
 
   private static Pass kept(Pass p, Action.Found one) {

@@ -4,11 +4,13 @@ import carezza.filter.Gaussian;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import java.util.Arrays;
+import java.util.Optional;
 
 /**
  * Of the pixels a heal could take, those it does: the mark, and neither what round it is as the
  * skin is nor hair, cloth or backdrop that reach into the heal. Values are cube roots of light;
- * every limit is a multiple of a spread found on the ring, so a gain of the light changes nothing.
+ * limits are multiples of spreads found on the ring, so a gain of the light changes nothing but
+ * where the ring is so even that what is not skin has to be told by a least distance.
  */
 final class MarkOutline {
   /** Sigmas, mm, at which a pixel may stand out, and how many times as far it must at each. */
@@ -32,11 +34,6 @@ final class MarkOutline {
   /** What is not skin is kept only beyond this share of the radius. */
   private static final float POINTED_AT = 0.35f;
 
-  /** Deviations at which a place of the ring is not skin, and the least distance. */
-  private static final float STRANGE = 5;
-
-  private static final float STRANGE_LEAST = 0.12f;
-
   /** The part of the ring that must be strange for there to be a border. */
   private static final double BORDER = 0.02;
 
@@ -50,40 +47,22 @@ final class MarkOutline {
    * @param target the three channels round the mark
    */
   static float[] skin(HealSite site, float[][] target) {
-    int n = site.onRing().length;
-    float[] sum = new float[n];
-    float[] ring = new float[n];
-    int m = 0;
-    for (int i = 0; i < n; i++) {
-      sum[i] = target[0][i] + target[1][i] + target[2][i];
-      if (site.onRing()[i] > 0) {
-        ring[m++] = sum[i];
-      }
-    }
-    float[] out = new float[n];
+    float[] above = HealSite.sum(target);
+    float[] out = new float[above.length];
     Arrays.fill(out, 1);
-    if (m == 0) {
+    Optional<HealSite.Usual> usual = site.usual(above);
+    if (usual.isEmpty()) {
       return out;
     }
-    float middle = median(ring, m);
-    for (int i = 0; i < n; i++) {
-      sum[i] -= middle;
-      if (i < m) {
-        ring[i] = Math.abs(ring[i] - middle);
-      }
+    for (int i = 0; i < above.length; i++) {
+      above[i] -= usual.get().middle();
     }
-    float limit = Math.max(STRANGE_LEAST, STRANGE * median(ring, m));
-    reachIn(site, sum, limit, out);
-    for (int i = 0; i < n; i++) {
-      sum[i] = -sum[i];
+    reachIn(site, above, usual.get().limit(), out);
+    for (int i = 0; i < above.length; i++) {
+      above[i] = -above[i];
     }
-    reachIn(site, sum, limit, out);
+    reachIn(site, above, usual.get().limit(), out);
     return Gaussian.blur(new Plane(site.rect(), out), BORDER_SOFT_MM * site.pxPerMm()).data();
-  }
-
-  private static float median(float[] v, int n) {
-    Arrays.sort(v, 0, n);
-    return v[n / 2];
   }
 
   /** Sets to 0 what is joined to places of the ring above a limit and is half as far above it. */

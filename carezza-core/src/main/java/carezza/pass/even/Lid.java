@@ -35,6 +35,11 @@ record Lid(long id, List<Pin> points, Extra extra) implements Item {
     }
   }
 
+  /** From corner to corner, source pixels. */
+  double length() {
+    return Math.max(1e-6, points.get(0).distance(points.get(POINTS - 1)));
+  }
+
   /**
    * Where a point lies: along the lid from 0 at the nose to 1 at the outer corner, and source
    * pixels from its edge, away from the eye.
@@ -42,7 +47,7 @@ record Lid(long id, List<Pin> points, Extra extra) implements Item {
   double[] along(double x, double y) {
     Pin a = points.get(0);
     Pin b = points.get(POINTS - 1);
-    double length = Math.max(1e-6, a.distance(b));
+    double length = length();
     double ux = (b.x() - a.x()) / length;
     double uy = (b.y() - a.y()) / length;
     double side = side(a, ux, uy);

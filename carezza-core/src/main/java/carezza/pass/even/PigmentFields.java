@@ -1,6 +1,5 @@
 package carezza.pass.even;
 
-import carezza.color.Roots;
 import carezza.field.MaskedBlur;
 import carezza.field.WideGaussian;
 import carezza.image.Plane;
@@ -24,9 +23,8 @@ import carezza.pass.Frame;
  *       part of the way to their surround where there is a blotch.
  * </ul>
  *
- * S_x is a masked Gaussian of x mm found three times, with weight exp(-((v - S)/w)^2). All fades
- * towards the border of the area. The factors were fitted on the demo sitters against their clean
- * pictures; they are not constants of skin.
+ * S_x is the {@link Surround} at x mm. All fades towards the border of the area. The factors were
+ * fitted on the demo sitters against their clean pictures; they are not constants of skin.
  *
  * @param c1 broad band of log2 R/G
  * @param c2 broad band of log2 G/B
@@ -48,8 +46,6 @@ record PigmentFields(Plane c1, Plane c2, Plane e, Plane d1, Plane d2, Plane dE) 
   /** Stops at which a place counts little in its surround. */
   private static final float APART = 0.06f;
 
-  private static final float LOG2_E = 1.4426950f;
-  private static final int ROUNDS = 3;
   private static final double WIDE_MM = 20;
   private static final double NEAR_MM = 8;
 
@@ -77,7 +73,7 @@ record PigmentFields(Plane c1, Plane c2, Plane e, Plane d1, Plane d2, Plane dE) 
   static FieldTiles surrounds(Frame frame) {
     int level = frame.levelFor(MIDDLE_INNER_MM, 1.2);
     double px = frame.pxPerMm() / (1 << level);
-    return new FieldTiles("pigment", level, ROUNDS * MaskedBlur.reach(WIDE_MM * px), 0);
+    return new FieldTiles("pigment", level, Surround.ROUNDS * MaskedBlur.reach(WIDE_MM * px), 0);
   }
 
   /**
@@ -141,26 +137,10 @@ record PigmentFields(Plane c1, Plane c2, Plane e, Plane d1, Plane d2, Plane dE) 
       square.data()[i] = m * m;
     }
     return new Plane[] {
-      round(d, mask, WIDE_MM * px),
-      round(c.c1(), mask, NEAR_MM * px),
-      round(c.c2(), mask, NEAR_MM * px),
+      Surround.of(d, mask, WIDE_MM * px, APART),
+      Surround.of(c.c1(), mask, NEAR_MM * px, APART),
+      Surround.of(c.c2(), mask, NEAR_MM * px, APART),
       MaskedBlur.of(square, mask, MIDDLE_MEAN_MM * px, 0)
     };
-  }
-
-  /** The surround as it would be without what stands out. */
-  private static Plane round(Plane v, Plane mask, double sigmaPx) {
-    Plane weight = mask;
-    Plane round = v;
-    for (int k = 0; k < ROUNDS; k++) {
-      round = MaskedBlur.of(v, weight, sigmaPx, 0);
-      Plane next = new Plane(v.rect());
-      for (int i = 0; i < next.data().length; i++) {
-        float off = (v.data()[i] - round.data()[i]) / APART;
-        next.data()[i] = mask.data()[i] * Roots.exp2(-LOG2_E * Math.min(14, off * off));
-      }
-      weight = next;
-    }
-    return round;
   }
 }

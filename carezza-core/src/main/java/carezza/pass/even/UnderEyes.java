@@ -62,12 +62,15 @@ public final class UnderEyes implements PassKind {
 
   private static final double BROAD_MM = 0.76;
   private static final double ROUND_MM = 20;
-  private static final double REACH_MM = 22;
 
-  /** A place whose colour differs so much from what is round it counts half there, stops. */
-  private static final float APART = 0.06f;
+  /** The shape ends where it has fallen to so much, which is where the reach ends too. */
+  private static final double LEAST = 0.02;
 
-  private static final int ROUNDS = 3;
+  /** So many spreads from its middle the shape has fallen to that. */
+  private static final double SPREADS = Math.sqrt(-Math.log(LEAST));
+
+  /** A place whose colour differs so much from what is round it counts little there, stops. */
+  private static final float APART = 0.072f;
 
   /** What is blurred begins at its multiples. */
   private static final int ALIGN = 64;
@@ -157,14 +160,14 @@ public final class UnderEyes implements PassKind {
     return Settings.start(fields()).with(LIDS, List.of(new Lid(1, at, Extra.NONE))).with(ALSO, 0.3);
   }
 
-  private static double reachPx(Frame frame) {
-    return REACH_MM * frame.pxPerMm();
-  }
-
+  /** Holds all of a lid's shape: no pixel beyond it is changed. */
   private static Rect near(Lid l, Frame frame) {
-    Rect out = Rect.ofDisc(l.points().get(0).x(), l.points().get(0).y(), reachPx(frame));
+    double beside = (ALONG_SPREAD * SPREADS - ALONG) * l.length();
+    double below = (BELOW_MM + BELOW_SPREAD_MM * SPREADS) * frame.pxPerMm();
+    double reach = Math.hypot(beside, below) + 1;
+    Rect out = Rect.ofDisc(l.points().get(0).x(), l.points().get(0).y(), reach);
     for (Pin p : l.points()) {
-      out = out.union(Rect.ofDisc(p.x(), p.y(), reachPx(frame)));
+      out = out.union(Rect.ofDisc(p.x(), p.y(), reach));
     }
     return out.intersect(frame.bounds());
   }
@@ -231,14 +234,15 @@ public final class UnderEyes implements PassKind {
         });
   }
 
-  /** Where the shade of a lid lies: 1 in its middle, 0 at the lashes and far away. */
+  /** Where the shade of a lid lies: 1 in its middle, 0 at the lashes and beyond its reach. */
   private static double shape(Lid l, double x, double y, double pxPerMm) {
     double[] at = l.along(x, y);
     double below = at[1] / pxPerMm;
     double off = (below - BELOW_MM) / BELOW_SPREAD_MM;
     double far = (at[0] - ALONG) / ALONG_SPREAD;
     double t = Math.max(0, Math.min(1, (below - FROM_MM) / (ALL_MM - FROM_MM)));
-    return t * t * (3 - 2 * t) * Math.exp(-off * off - far * far);
+    double bell = Math.exp(-off * off - far * far);
+    return t * t * (3 - 2 * t) * Math.max(0, bell - LEAST) / (1 - LEAST);
   }
 
   /** Stops by which the middle of a lid's shade is to be lightened in full. */
@@ -280,17 +284,7 @@ public final class UnderEyes implements PassKind {
       own.data()[i] = c.c1().data()[i] - c.c2().data()[i];
     }
     own = MaskedBlur.of(own, mask, BROAD_MM * px, 0);
-    Plane weight = mask;
-    Plane round = own;
-    for (int k = 0; k < ROUNDS; k++) {
-      round = MaskedBlur.of(own, weight, ROUND_MM * px, 0);
-      Plane next = new Plane(b.rect());
-      for (int i = 0; i < next.data().length; i++) {
-        float off = (own.data()[i] - round.data()[i]) / APART;
-        next.data()[i] = mask.data()[i] * Roots.exp2(-Math.min(20, off * off));
-      }
-      weight = next;
-    }
+    Plane round = Surround.of(own, mask, ROUND_MM * px, APART);
     for (int i = 0; i < own.data().length; i++) {
       own.data()[i] -= round.data()[i];
     }

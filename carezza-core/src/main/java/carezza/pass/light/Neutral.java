@@ -6,12 +6,12 @@ import carezza.color.Matrix3;
 import carezza.color.WorkingSpace;
 import carezza.image.RgbBlock;
 import carezza.neutral.Light;
-import carezza.neutral.Proposal;
 import carezza.pass.Action;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Finding;
 import carezza.pass.Frame;
 import carezza.pass.Known;
+import carezza.pass.LightOffer;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.Places;
@@ -156,17 +156,7 @@ public final class Neutral implements PassKind {
     List<Action.Offer> out = new ArrayList<>(marked(context.pass().get(PLACES)));
     context.lights().proposals().stream()
         .filter(q -> !q.isSurface() || q.confidence() > LEAST_SURFACE)
-        .map(
-            q ->
-                new Action.Offer(
-                    "light." + q.method().replace(Proposal.SURFACE, "if."),
-                    List.of(
-                        q.light().mired(),
-                        1e6 / (Adaptation.D65_MIRED + q.light().mired()),
-                        q.light().duv(),
-                        100 * q.confidence()),
-                    q.agree().stream().map(m -> "light." + m).toList(),
-                    p -> against(p, q.light())))
+        .map(q -> LightOffer.of(q, p -> against(p, q.light())))
         .forEach(out::add);
     return out;
   }

@@ -16,6 +16,7 @@ import carezza.pass.EvaluationContext;
 import carezza.pass.FieldTiles;
 import carezza.pass.Frame;
 import carezza.pass.Known;
+import carezza.pass.LightOffer;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.SmoothGain;
@@ -183,17 +184,7 @@ public final class Sheen implements PassKind {
   private static List<Action.Offer> lamps(EvaluationContext context) {
     return context.unlit().lights().proposals().stream()
         .filter(q -> !q.isSurface())
-        .map(
-            q ->
-                new Action.Offer(
-                    "light." + q.method(),
-                    List.of(
-                        q.light().mired(),
-                        1e6 / (Adaptation.D65_MIRED + q.light().mired()),
-                        q.light().duv(),
-                        100 * q.confidence()),
-                    q.agree().stream().map(m -> "light." + m).toList(),
-                    p -> with(p, q.light())))
+        .map(q -> LightOffer.of(q, p -> with(p, q.light())))
         .toList();
   }
 
@@ -213,7 +204,7 @@ public final class Sheen implements PassKind {
   private static FieldTiles tiles(Pass p, Frame frame) {
     int level = frame.levelFor(BROAD_MM, 1.3);
     double px = frame.pxPerMm() / (1 << level);
-    int reach = MaskedBlur.reach(BROAD_MM * px) + ROUNDS * MaskedBlur.reach(ROUND_MM * px) / 2;
+    int reach = MaskedBlur.reach(BROAD_MM * px) + ROUNDS * MaskedBlur.reach(ROUND_MM * px);
     return new FieldTiles(
         "sheen", level, reach, new Hash().add(p.get(MIRED)).add(p.get(DUV)).add(p.get(FROM)).get());
   }
