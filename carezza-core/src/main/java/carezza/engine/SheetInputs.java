@@ -1,8 +1,12 @@
 package carezza.engine;
 
 import carezza.area.Area;
+import carezza.area.Outline;
+import carezza.area.Term;
 import carezza.color.CieLab;
+import carezza.face.FaceContours;
 import carezza.face.FaceMap;
+import carezza.face.FoundFace;
 import carezza.face.Pin;
 import carezza.geometry.Framing;
 import carezza.image.Plane;
@@ -21,6 +25,7 @@ import carezza.reading.SkinReadings;
 import carezza.reading.SkinSites;
 import carezza.reading.WhiteReadings;
 import carezza.region.RegionName;
+import carezza.region.SitterRegion;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
 import java.util.List;
@@ -29,6 +34,9 @@ import java.util.function.BooleanSupplier;
 
 /** The inputs of readings for one sheet, each found once. For one thread. */
 final class SheetInputs implements ReadingInputs {
+  /** Eyes and mouth lie no farther outside a face's mesh, with the border of their masks. */
+  private static final double FACE_MM = 5;
+
   private final Engine engine;
   private final RunSheet sheet;
   private final RunSheet judged;
@@ -80,15 +88,38 @@ final class SheetInputs implements ReadingInputs {
   private RegionLight light(Area area) {
     int level = Measuring.level(now);
     Rect bounds = now.bounds(level);
-    Rect wide = now.areaBounds(area).toLevel(level).grow(8).intersect(bounds);
+    Rect wide = near(now.areaBounds(area)).toLevel(level).grow(8).intersect(bounds);
     int x = wide.x() / 64 * 64;
     int y = wide.y() / 64 * 64;
     Rect r = new Rect(x, y, wide.right() - x, wide.bottom() - y).intersect(bounds);
     return new RegionLight(
         before.readTogether(level, r),
         now.readTogether(level, r),
-        now.mask(area, level, r),
+        now.mask(ofPrincipal(area), level, r),
         Math.scalb(now.frame().pxPerMm(), -level));
+  }
+
+  /** Of several sitters the principal one's features are read. */
+  private Area ofPrincipal(Area area) {
+    return principal()
+        .map(f -> area.with(new Term(Term.How.WITHIN, SitterRegion.key(f.sitter()), 0)))
+        .orElse(area);
+  }
+
+  private Rect near(Rect r) {
+    return principal()
+        .map(
+            f ->
+                Outline.through(f.points(FaceContours.OVAL))
+                    .bounds()
+                    .grow((int) (FACE_MM * now.frame().pxPerMm()))
+                    .intersect(r))
+        .orElse(r);
+  }
+
+  /** The principal sitter's face, where there are others. */
+  private Optional<FoundFace> principal() {
+    return faceMap().filter(m -> m.faces().size() > 1).flatMap(FaceMap::principal);
   }
 
   private SkinParts findParts() {

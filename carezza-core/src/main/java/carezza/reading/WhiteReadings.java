@@ -31,7 +31,11 @@ public final class WhiteReadings {
    */
   public static List<Reading> of(
       String name, RgbBlock before, RgbBlock now, Plane mask, double skinChange) {
-    float[][] v = new float[8][mask.data().length];
+    int most = 0;
+    for (float m : mask.data()) {
+      most += m > 0.6f ? 1 : 0;
+    }
+    float[][] v = new float[8][most];
     int n = 0;
     for (int i = 0; i < mask.data().length; i++) {
       if (mask.data()[i] > 0.6f) {

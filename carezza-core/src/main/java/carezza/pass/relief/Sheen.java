@@ -64,6 +64,9 @@ public final class Sheen implements PassKind {
   private static final double BROAD_MM = 0.76;
   private static final double ROUND_MM = 16;
 
+  /** What is round a place is found on a grid for structure of this size. */
+  private static final double ROUND_GRID_MM = 1.5;
+
   /** A place whose lamp's share differs so much from what is round it counts little there. */
   private static final float APART = 0.06f;
 
@@ -203,15 +206,27 @@ public final class Sheen implements PassKind {
 
   private static FieldTiles tiles(Pass p, Frame frame) {
     int level = frame.levelFor(BROAD_MM, 1.3);
-    double px = frame.pxPerMm() / (1 << level);
-    int reach = MaskedBlur.reach(BROAD_MM * px) + ROUNDS * MaskedBlur.reach(ROUND_MM * px);
+    int reach = MaskedBlur.reach(BROAD_MM * frame.pxPerMm() / (1 << level));
     return new FieldTiles(
-        "sheen", level, reach, new Hash().add(p.get(MIRED)).add(p.get(DUV)).add(p.get(FROM)).get());
+        "sheen", level, reach, new Hash().add(lampHash(p)).add(p.get(FROM)).get());
   }
 
+  private static FieldTiles roundTiles(Pass p, Frame frame) {
+    int level = frame.levelFor(ROUND_GRID_MM, 1.3);
+    double px = frame.pxPerMm() / (1 << level);
+    int reach = MaskedBlur.reach(BROAD_MM * px) + ROUNDS * MaskedBlur.reach(ROUND_MM * px);
+    return new FieldTiles("sheenRound", level, reach, lampHash(p));
+  }
+
+  private static long lampHash(Pass p) {
+    return new Hash().add(p.get(MIRED)).add(p.get(DUV)).get();
+  }
+
+  /** What the fields read, and what the surrounds under them read. */
   @Override
   public List<Rect> looksAt(Pass p, Frame frame, Rect rect) {
-    return List.of(tiles(p, frame).reads(frame, rect));
+    Rect near = tiles(p, frame).reads(frame, rect);
+    return List.of(near, roundTiles(p, frame).reads(frame, near));
   }
 
   @Override
@@ -224,30 +239,19 @@ public final class Sheen implements PassKind {
   }
 
   private static Plane[] fields(EvaluationContext context, RgbBlock below, Plane mask) {
-    double px = context.frame().pxPerMm() / (1 << below.level());
-    double[] lamp = lamp(context.pass());
-    float from = (float) (context.pass().get(FROM) / 100);
-    ColourRatios c = ColourRatios.of(below, mask);
-    Plane[] broad = MaskedBlur.of(mask, BROAD_MM * px, 0, c.c1(), c.c2(), c.e());
+    Pass p = context.pass();
+    double[] lamp = lamp(p);
+    float from = (float) (p.get(FROM) / 100);
+    Plane[] own =
+        roundTiles(p, context.frame())
+            .over(context, 3, (b, m) -> round(context, b, m), below.level(), below.rect());
+    Plane[] broad = broad(context, below, mask);
+    Plane red = ratio(broad[0], 1);
+    Plane blue = ratio(broad[1], -1);
     int n = mask.data().length;
-    Plane red = new Plane(below.rect());
-    Plane blue = new Plane(below.rect());
-    for (int i = 0; i < n; i++) {
-      red.data()[i] = Roots.exp2(broad[0].data()[i]);
-      blue.data()[i] = Roots.exp2(-broad[1].data()[i]);
-    }
     Plane share = new Plane(below.rect());
-    Plane weight = mask;
-    Plane[] own = {red, blue, broad[2]};
-    for (int round = 0; round < ROUNDS; round++) {
-      own = MaskedBlur.of(weight, ROUND_MM * px, 1, red, blue, broad[2]);
-      Plane next = new Plane(below.rect());
-      for (int i = 0; i < n; i++) {
-        share.data()[i] = mask.data()[i] == 0 ? 0 : share(red, blue, broad[2], own, lamp, i);
-        float off = Math.max(0, share.data()[i]) / APART;
-        next.data()[i] = mask.data()[i] * Roots.exp2(-Math.min(20, off * off));
-      }
-      weight = next;
+    for (int i = 0; i < n; i++) {
+      share.data()[i] = mask.data()[i] == 0 ? 0 : share(red, blue, broad[2], own, lamp, i);
     }
     Plane d1 = new Plane(below.rect());
     Plane d2 = new Plane(below.rect());
@@ -262,6 +266,43 @@ public final class Sheen implements PassKind {
       }
     }
     return SmoothGain.fields(broad[0], broad[1], d1, d2, dE);
+  }
+
+  /** R/G, B/G and E of the skin round each place, found again with less of what is not like it. */
+  private static Plane[] round(EvaluationContext context, RgbBlock below, Plane mask) {
+    double px = context.frame().pxPerMm() / (1 << below.level());
+    double[] lamp = lamp(context.pass());
+    Plane[] broad = broad(context, below, mask);
+    Plane red = ratio(broad[0], 1);
+    Plane blue = ratio(broad[1], -1);
+    Plane[] own = {red, blue, broad[2]};
+    Plane weight = mask;
+    for (int round = 0; round < ROUNDS; round++) {
+      own = MaskedBlur.of(weight, ROUND_MM * px, 1, red, blue, broad[2]);
+      Plane next = new Plane(below.rect());
+      for (int i = 0; i < next.data().length; i++) {
+        float m = mask.data()[i];
+        float off = m == 0 ? 0 : Math.max(0, share(red, blue, broad[2], own, lamp, i)) / APART;
+        next.data()[i] = m * Roots.exp2(-Math.min(20, off * off));
+      }
+      weight = next;
+    }
+    return own;
+  }
+
+  /** Broad bands of c1, c2 and E. */
+  private static Plane[] broad(EvaluationContext context, RgbBlock below, Plane mask) {
+    ColourRatios c = ColourRatios.of(below, mask);
+    double px = context.frame().pxPerMm() / (1 << below.level());
+    return MaskedBlur.of(mask, BROAD_MM * px, 0, c.c1(), c.c2(), c.e());
+  }
+
+  private static Plane ratio(Plane log, float sign) {
+    Plane out = new Plane(log.rect());
+    for (int i = 0; i < out.data().length; i++) {
+      out.data()[i] = Roots.exp2(sign * log.data()[i]);
+    }
+    return out;
   }
 
   /**
