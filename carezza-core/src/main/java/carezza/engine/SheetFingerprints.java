@@ -248,8 +248,9 @@ final class SheetFingerprints {
     for (Rect need : p.kind().looksAt(p, frame, r)) {
       looked.addLook(h, p.id(), need);
     }
-    if (p.kind().looksAtOwnArea()) {
-      looked.addLook(h, p.id(), looked.areas.bounds(looked.pass(p.id()).area()));
+    Rect own = looked.areas.bounds(looked.pass(p.id()).area());
+    for (Rect need : p.kind().looksRound(p, frame, own)) {
+      looked.addLook(h, p.id(), need.intersect(frame.bounds()));
     }
     long value = h.get();
     fingerprints.get(d - 1).put(r, value);

@@ -154,9 +154,14 @@ public interface PassKind {
     return List.of();
   }
 
-  /** Whether the result also rests on the picture below in the whole of the pass's area. */
-  default boolean looksAtOwnArea() {
-    return false;
+  /**
+   * The rectangles of the picture below (source pixels) on which the result rests wherever it is
+   * asked for: those that go with the pass's area.
+   *
+   * @param area source pixels outside which the area is 0
+   */
+  default List<Rect> looksRound(Pass p, Frame frame, Rect area) {
+    return List.of();
   }
 
   /** Whether the pass can change anything in {@code rect} (source pixels). */

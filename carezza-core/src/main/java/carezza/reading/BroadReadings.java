@@ -1,5 +1,6 @@
 package carezza.reading;
 
+import carezza.filter.LinearFit;
 import carezza.image.Plane;
 import java.util.Arrays;
 

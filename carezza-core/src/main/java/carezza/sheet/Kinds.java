@@ -2,6 +2,7 @@ package carezza.sheet;
 
 import carezza.pass.PassKind;
 import carezza.pass.clean.Heals;
+import carezza.pass.clean.Piece;
 import carezza.pass.even.TwoBands;
 import carezza.pass.even.UnderEyes;
 import carezza.pass.features.Whiten;
@@ -40,6 +41,9 @@ public final class Kinds {
               new FallOff(),
               new Noise(),
               new Heals(),
+              Piece.graft(),
+              Piece.copyOver(),
+              Piece.fill(),
               new UnderEyes(),
               new TwoBands(),
               new Sheen(),

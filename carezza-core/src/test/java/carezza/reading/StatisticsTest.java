@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import carezza.face.FaceMap;
 import carezza.face.Pin;
+import carezza.filter.LinearFit;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;

@@ -347,9 +347,8 @@ public final class PassContract {
     RunSheet s = sheet(PX_PER_MM, p);
     List<Rect> looked = new ArrayList<>(kind.looksAt(p, a.frame(s), tile));
     looked.add(tile);
-    if (kind.looksAtOwnArea()) {
-      looked.add(a.view(s, () -> false).areaBounds(p.area()));
-    }
+    Rect own = a.view(s, () -> false).areaBounds(p.area());
+    looked.addAll(kind.looksRound(p, a.frame(s), own));
     SourcePicture other = skin(w, h, 16, 7);
     int changed = 0;
     for (int y = 0; y < h; y++) {

@@ -226,7 +226,7 @@ public final class Heals implements PassKind {
     RgbBlock was = context.isHeld() ? unlit.below().read(block.level(), block.rect()) : null;
     RgbBlock is = context.isHeld() ? block.copy() : null;
     for (int i = touching.nextSetBit(0); i >= 0; i = touching.nextSetBit(i + 1)) {
-      HealPatch patch = patch(unlit, plan, i, block.level());
+      SolvedPatch patch = patch(unlit, plan, i, block.level());
       float[] gain = {strength, strength, strength};
       if (was != null) {
         carry(was, is, patch.rectAt(block.level()), context.light(), gain);
@@ -286,7 +286,7 @@ public final class Heals implements PassKind {
   }
 
   /** A patch for the picture that an unlit context reads. */
-  private HealPatch patch(EvaluationContext context, HealPlan plan, int i, int atLevel) {
+  private SolvedPatch patch(EvaluationContext context, HealPlan plan, int i, int atLevel) {
     int level = Math.min(atLevel, coarsest(context.frame()));
     Heal h = context.pass().get(HEALS).get(i);
     Frame frame = context.frame();
@@ -297,11 +297,11 @@ public final class Heals implements PassKind {
       key.add(context.belowFingerprint(r));
     }
     Rect t = plan.target(i).toLevel(level).intersect(context.below().bounds(level));
-    Rect s = HealPatch.sourceRect(h, t, level).intersect(context.below().bounds(level));
+    Rect s = Moved.by(h.dx(), h.dy(), level).rect(t).intersect(context.below().bounds(level));
     return context.lasting(
         key.get(),
         12 * t.area(),
-        HealPatch.FORM,
+        SolvedPatch.FORM,
         () ->
             HealPatch.solve(
                 h,

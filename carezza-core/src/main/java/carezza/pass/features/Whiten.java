@@ -8,6 +8,7 @@ import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Finding;
+import carezza.pass.Frame;
 import carezza.pass.Known;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
@@ -136,8 +137,8 @@ public final class Whiten implements PassKind {
   }
 
   @Override
-  public boolean looksAtOwnArea() {
-    return true;
+  public List<Rect> looksRound(Pass p, Frame frame, Rect area) {
+    return List.of(area);
   }
 
   @Override

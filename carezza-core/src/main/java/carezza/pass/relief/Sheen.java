@@ -129,7 +129,7 @@ public final class Sheen implements PassKind {
   /** As if the lamp were daylight, and all of its light sheen. */
   @Override
   public Settings sample(Frame frame) {
-    return Settings.start(fields()).with(KNOWN, true).with(FROM, 0.0);
+    return Settings.start(fields()).with(KNOWN, true).with(FROM, 0.0).with(LOWER, LOWER.max());
   }
 
   @Override

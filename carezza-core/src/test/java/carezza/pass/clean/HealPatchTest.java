@@ -67,7 +67,7 @@ public class HealPatchTest {
   private static RgbBlock healed(RgbBlock b, Heal h) {
     Rect t = HealPatch.targetRect(h, PX);
     RgbBlock target = part(b, t);
-    RgbBlock source = part(b, HealPatch.sourceRect(h, t, 0));
+    RgbBlock source = part(b, Moved.by(h.dx(), h.dy(), 0).rect(t));
     RgbBlock out = b.copy();
     HealPatch.solve(h, PX, target, source).addTo(out, Matrix3.IDENTITY, new float[] {1, 1, 1});
     return out;

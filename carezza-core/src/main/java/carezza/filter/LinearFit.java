@@ -1,16 +1,20 @@
-package carezza.reading;
+package carezza.filter;
 
 /** Least squares by the normal equations, gathered row by row. */
-final class LinearFit {
+public final class LinearFit {
   private final int n;
   private final double[][] a;
 
-  LinearFit(int unknowns) {
+  /**
+   * @param unknowns coefficients that are looked for
+   */
+  public LinearFit(int unknowns) {
     n = unknowns;
     a = new double[n][n + 1];
   }
 
-  void add(double value, double... x) {
+  /** One row: the sum of coefficients times x is to be the value. */
+  public void add(double value, double... x) {
     for (int i = 0; i < n; i++) {
       for (int j = 0; j < n; j++) {
         a[i][j] += x[i] * x[j];
@@ -20,7 +24,7 @@ final class LinearFit {
   }
 
   /** Coefficients; an unknown that the rows do not determine is 0. */
-  double[] solve() {
+  public double[] solve() {
     double[][] m = new double[n][];
     for (int i = 0; i < n; i++) {
       m[i] = a[i].clone();

@@ -1,0 +1,280 @@
+package carezza.pass.clean;
+
+import carezza.area.Area;
+import carezza.color.Roots;
+import carezza.filter.ExemplarFill;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import carezza.pass.EvaluationContext;
+import carezza.region.RegionName;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * An outlined thing filled from what is round it. Where each piece comes from is found once, on a
+ * grid coarse enough for the hole ({@link ExemplarFill}), in the cube root of light freed of its
+ * {@link LightTrend}; then the picture's own pixels are laid at any level, neighbouring pieces
+ * blended over a pixel of that grid, and brought to the light at the border of the hole by a {@link
+ * RingMembrane}. Pieces are taken from the kinds of surface that lie along the border, so nothing
+ * of the person comes into a backdrop.
+ */
+final class Filling {
+  static final List<RegionName> SURFACES =
+      List.of(RegionName.SKIN, RegionName.HAIR, RegionName.CLOTHING, RegionName.BACKDROP);
+
+  /** Share of the border that a surface needs to be taken from. */
+  private static final double ALONG = 0.12;
+
+  /** Most pixels of the hole's rectangle, and of all that is looked at, on the grid. */
+  private static final long MOST_HOLE = 150_000;
+
+  private static final long MOST_ALL = 1_200_000;
+
+  /** Pixels of the grid round the hole by which light is brought to that at its border. */
+  private static final int RING = 3;
+
+  /** What was found of a hole: where pieces come from, and how light falls off. */
+  private record Plan(Rect grid, int level, ExemplarFill.Shifts shifts, LightTrend trend) {
+    boolean isSet(int i) {
+      return shifts.isSet()[i];
+    }
+  }
+
+  private final EvaluationContext context;
+  private final Rect area;
+  private final Rect all;
+  private final int level;
+
+  /**
+   * @param context unlit
+   * @param area source pixels outside which the hole is 0
+   * @param all source pixels from which pieces may come, and the hole
+   */
+  Filling(EvaluationContext context, Rect area, Rect all) {
+    this.context = context;
+    this.area = area;
+    this.all = all;
+    int k = 0;
+    while (area.area() >> 2 * k > MOST_HOLE || all.area() >> 2 * k > MOST_ALL) {
+      k++;
+    }
+    level = k;
+  }
+
+  /** The finest level on which it need be solved: coarser ones are reduced from it. */
+  int level() {
+    return level;
+  }
+
+  /**
+   * The patch at a level that is no coarser than the grid's; one without pixels where there is
+   * nothing to take from.
+   *
+   * @param key fingerprint of all that is read
+   */
+  SolvedPatch solve(long key, int atLevel) {
+    Optional<Plan> plan = context.analysis(key, 12 * all.area() >> 2 * level, this::plan);
+    return plan.map(p -> laid(p, atLevel)).orElse(SolvedPatch.nothing(atLevel));
+  }
+
+  private Optional<Plan> plan() {
+    Rect grid = all.toLevel(level).intersect(context.below().bounds(level));
+    RgbBlock b = context.below().read(level, grid);
+    boolean[] hole = hole(context.mask(context.area(), level, grid));
+    boolean[] source = sources(hole, grid);
+    float[][] v = new float[3][b.size()];
+    for (int c = 0; c < 3; c++) {
+      for (int i = 0; i < b.size(); i++) {
+        v[c][i] = Roots.cbrt(b.channel(c)[i]);
+      }
+    }
+    LightTrend trend = LightTrend.of(v, source, grid.w(), grid.h());
+    for (int c = 0; c < 3; c++) {
+      for (int i = 0; i < b.size(); i++) {
+        v[c][i] -= (float) trend.at(c, i % grid.w() + 0.5, i / grid.w() + 0.5);
+      }
+    }
+    return ExemplarFill.find(v, hole, source, grid.w(), grid.h())
+        .map(s -> new Plan(grid, level, s, trend));
+  }
+
+  /** What has any weight, and one pixel round it. */
+  private static boolean[] hole(Plane mask) {
+    boolean[] out = new boolean[mask.data().length];
+    int w = mask.w();
+    for (int i = 0; i < out.length; i++) {
+      if (mask.data()[i] > 0) {
+        for (int y = Math.max(0, i / w - 1); y <= Math.min(mask.h() - 1, i / w + 1); y++) {
+          for (int x = Math.max(0, i % w - 1); x <= Math.min(w - 1, i % w + 1); x++) {
+            out[y * w + x] = true;
+          }
+        }
+      }
+    }
+    return out;
+  }
+
+  /** Outside the hole, on the kinds of surface along its border; anywhere where none is known. */
+  private boolean[] sources(boolean[] hole, Rect grid) {
+    float[] open = new float[hole.length];
+    float[] near = new float[hole.length];
+    for (int i = 0; i < hole.length; i++) {
+      near[i] = hole[i] ? 1 : 0;
+    }
+    Plane border = new Plane(grid, near);
+    boolean[] round = border(border, 2 * RING);
+    boolean any = false;
+    for (RegionName name : SURFACES) {
+      float[] m = context.mask(Area.found(name.key()), level, grid).data();
+      double on = 0;
+      double n = 1e-9;
+      for (int i = 0; i < m.length; i++) {
+        if (round[i]) {
+          on += m[i];
+          n++;
+        }
+      }
+      if (on / n > ALONG) {
+        any = true;
+        for (int i = 0; i < m.length; i++) {
+          open[i] += m[i];
+        }
+      }
+    }
+    boolean[] out = new boolean[hole.length];
+    for (int i = 0; i < out.length; i++) {
+      out[i] = !hole[i] && (!any || open[i] > 0.5f);
+    }
+    return out;
+  }
+
+  /** Pixels outside a set that are within so many pixels of it. */
+  static boolean[] border(Plane in, int within) {
+    int w = in.w();
+    float[] rows = new float[in.data().length];
+    boolean[] out = new boolean[rows.length];
+    for (int i = 0; i < rows.length; i++) {
+      for (int x = Math.max(0, i % w - within); x <= Math.min(w - 1, i % w + within); x++) {
+        rows[i] = Math.max(rows[i], in.data()[i / w * w + x]);
+      }
+    }
+    for (int i = 0; i < rows.length; i++) {
+      for (int y = Math.max(0, i / w - within); y <= Math.min(in.h() - 1, i / w + within); y++) {
+        out[i] |= in.data()[i] == 0 && rows[y * w + i % w] > 0;
+      }
+    }
+    return out;
+  }
+
+  /** The pieces laid on the pixels of a level. */
+  private SolvedPatch laid(Plan plan, int atLevel) {
+    int k = plan.level() - atLevel;
+    Rect bounds = context.below().bounds(atLevel);
+    Rect from = all.toLevel(atLevel).intersect(bounds);
+    RgbBlock b = context.below().read(atLevel, from);
+    Rect rect = area.toLevel(atLevel).grow((RING + 1) << k).intersect(from);
+    float[] mask = context.mask(context.area(), atLevel, rect).data();
+    int n = (int) rect.area();
+    float[][] fill = new float[3][n];
+    float[][] rest = new float[3][n];
+    float[] ring = new float[n];
+    float[] target = new float[3];
+    boolean[] isLaid = new boolean[n];
+    Laying laying = new Laying(plan, b, k);
+    for (int i = 0; i < n; i++) {
+      int x = rect.x() + i % rect.w();
+      int y = rect.y() + i / rect.w();
+      isLaid[i] = laying.at(x, y, target);
+      for (int c = 0; c < 3 && isLaid[i]; c++) {
+        fill[c][i] = target[c];
+        rest[c][i] = Roots.cbrt(b.channel(c)[b.index(x, y)]) - target[c];
+      }
+      ring[i] = isLaid[i] && mask[i] == 0 ? 1 : 0;
+    }
+    HealSite site = new HealSite(rect, atLevel, 1, RING << k, mask, ring, mask);
+    HealPatch.dropStrangers(site, rest);
+    float[][] delta = new float[3][n];
+    for (int c = 0; c < 3; c++) {
+      float[] more = RingMembrane.carried(rect, rest[c], ring, k, RING);
+      float[] own = b.channel(c);
+      for (int i = 0; i < n; i++) {
+        if (isLaid[i] && mask[i] > 0) {
+          float v = fill[c][i] + more[i];
+          int at = b.index(rect.x() + i % rect.w(), rect.y() + i / rect.w());
+          delta[c][i] = v * v * v - own[at];
+        }
+      }
+    }
+    return new SolvedPatch(atLevel, rect, delta);
+  }
+
+  /** Copies pieces at one level, in the cube root of light. */
+  private static final class Laying {
+    private final Plan plan;
+    private final RgbBlock b;
+    private final int k;
+    private final double cell;
+
+    /**
+     * @param b what pieces come from, at the level
+     * @param k levels from the grid's down to this one
+     */
+    Laying(Plan plan, RgbBlock b, int k) {
+      this.plan = plan;
+      this.b = b;
+      this.k = k;
+      cell = 1 << k;
+    }
+
+    /**
+     * What lies on a pixel of the level: the pieces of the three by three cells round it, by the
+     * quadratic B-spline.
+     *
+     * @return false where no piece reaches
+     */
+    boolean at(int x, int y, float[] out) {
+      double gx = (x + 0.5) / cell - plan.grid().x();
+      double gy = (y + 0.5) / cell - plan.grid().y();
+      int cx = (int) Math.floor(gx);
+      int cy = (int) Math.floor(gy);
+      double sum = 0;
+      double[] v = new double[3];
+      for (int dy = -1; dy <= 1; dy++) {
+        for (int dx = -1; dx <= 1; dx++) {
+          double w = spline(gx - cx - 0.5 - dx) * spline(gy - cy - 0.5 - dy);
+          sum += w > 0 && add(cx + dx, cy + dy, x, y, w, v) ? w : 0;
+        }
+      }
+      for (int c = 0; c < 3 && sum > 0; c++) {
+        out[c] = (float) (v[c] / sum + plan.trend().at(c, gx, gy));
+      }
+      return sum > 0;
+    }
+
+    private boolean add(int cx, int cy, int x, int y, double w, double[] to) {
+      Rect g = plan.grid();
+      if (cx < 0 || cy < 0 || cx >= g.w() || cy >= g.h() || !plan.isSet(cy * g.w() + cx)) {
+        return false;
+      }
+      int i = cy * g.w() + cx;
+      int sx = x + (plan.shifts().dx()[i] << k);
+      int sy = y + (plan.shifts().dy()[i] << k);
+      if (!b.rect().contains(sx, sy)) {
+        return false;
+      }
+      double gx = (sx + 0.5) / cell - g.x();
+      double gy = (sy + 0.5) / cell - g.y();
+      int at = b.index(sx, sy);
+      for (int c = 0; c < 3; c++) {
+        to[c] += w * (Roots.cbrt(b.channel(c)[at]) - plan.trend().at(c, gx, gy));
+      }
+      return true;
+    }
+
+    private static double spline(double t) {
+      double a = Math.abs(t);
+      return a < 0.5 ? 0.75 - a * a : a < 1.5 ? 0.5 * (1.5 - a) * (1.5 - a) : 0;
+    }
+  }
+}

@@ -1,0 +1,218 @@
+package carezza.pass.clean;
+
+import carezza.area.Area;
+import carezza.image.Hash;
+import carezza.image.Pyramid;
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import carezza.pass.EvaluationContext;
+import carezza.pass.Frame;
+import carezza.pass.Known;
+import carezza.pass.Pass;
+import carezza.pass.PassKind;
+import carezza.pass.Stage;
+import carezza.region.RegionName;
+import carezza.setting.Field;
+import carezza.setting.NumberField;
+import carezza.setting.Place;
+import carezza.setting.PlaceField;
+import carezza.setting.Settings;
+import carezza.setting.Unit;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * An outlined piece replaced: its area is the piece. A fill takes what lies round it ({@link
+ * Filling}), a graft and a copy what lies at another place ({@link MovedPiece}). Like a heal it is
+ * solved again from what lies below, in {@link EvaluationContext#unlit} light, so a new white
+ * balance solves nothing again. Where the area is soft the piece is laid on in part.
+ */
+public final class Piece implements PassKind {
+  /** From how far round the piece a fill takes, mm; 0 leaves all as it is. */
+  private static final NumberField WITHIN =
+      new NumberField("fillWithin", Unit.MM, 0, 120, 30, 1).useful(15, 60);
+
+  private static final PlaceField FROM = new PlaceField("from", 4);
+
+  /** Coarsest picture that a moved piece is solved on. */
+  private static final double LEAST_PX_PER_MM = 3;
+
+  /** Pieces are found on no more source pixels than this, surroundings included. */
+  private static final long MOST_PIXELS = 24_000_000;
+
+  private enum Way {
+    FILL,
+    GRAFT,
+    COPY
+  }
+
+  private final String key;
+  private final Way way;
+
+  private Piece(String key, Way way) {
+    this.key = key;
+    this.way = way;
+  }
+
+  /** A thing replaced from around it. */
+  public static Piece fill() {
+    return new Piece("fill", Way.FILL);
+  }
+
+  /** A piece of another place, joined without a seam. */
+  public static Piece graft() {
+    return new Piece("graft", Way.GRAFT);
+  }
+
+  /** A piece of another place as it is, its tone matched. */
+  public static Piece copyOver() {
+    return new Piece("copyOver", Way.COPY);
+  }
+
+  @Override
+  public String key() {
+    return key;
+  }
+
+  @Override
+  public Stage stage() {
+    return Stage.CLEAN;
+  }
+
+  @Override
+  public List<Field<?>> fields() {
+    return List.of(way == Way.FILL ? WITHIN : FROM);
+  }
+
+  @Override
+  public double maxStrength() {
+    return 1;
+  }
+
+  @Override
+  public List<String> affects() {
+    return List.of("halo", "textureKept", "blotch");
+  }
+
+  /** On nothing until it is outlined. */
+  @Override
+  public Pass start(long id, Known known) {
+    return Pass.start(id, this, Area.NONE);
+  }
+
+  @Override
+  public Settings sample(Frame frame) {
+    Rect b = frame.bounds();
+    Settings s = Settings.start(fields());
+    return way == Way.FILL
+        ? s.with(WITHIN, 6.0)
+        : s.with(FROM, Optional.of(new Place(b.x() + 0.6 * b.w(), b.y() + 0.6 * b.h(), 4)));
+  }
+
+  @Override
+  public Settings neutral() {
+    Settings s = Settings.start(fields());
+    return way == Way.FILL ? s.with(WITHIN, 0.0) : s;
+  }
+
+  @Override
+  public boolean isNeutral(Pass p) {
+    return way == Way.FILL ? p.get(WITHIN) == 0 : p.get(FROM).isEmpty();
+  }
+
+  // ---- where it looks
+
+  private static Rect around(Pass p, Frame frame, Rect area) {
+    return area.grow((int) Math.ceil(p.get(WITHIN) * frame.pxPerMm())).intersect(frame.bounds());
+  }
+
+  /** The piece and its surround, as far as both they and their source lie in the picture. */
+  private static Rect target(Pass p, Frame frame, Rect area) {
+    Rect bounds = frame.bounds();
+    Rect t = area.grow(MovedPiece.ringPx(frame.pxPerMm()) + 1).intersect(bounds);
+    int dx = dx(p, area);
+    int dy = dy(p, area);
+    Rect there = new Rect(t.x() + dx, t.y() + dy, t.w(), t.h()).intersect(bounds);
+    return new Rect(there.x() - dx, there.y() - dy, there.w(), there.h());
+  }
+
+  private static int dx(Pass p, Rect area) {
+    return (int) Math.round(p.get(FROM).orElseThrow().x() - (area.x() + area.w() / 2.0));
+  }
+
+  private static int dy(Pass p, Rect area) {
+    return (int) Math.round(p.get(FROM).orElseThrow().y() - (area.y() + area.h() / 2.0));
+  }
+
+  @Override
+  public List<Rect> looksRound(Pass p, Frame frame, Rect area) {
+    if (area.isEmpty() || isNeutral(p)) {
+      return List.of();
+    }
+    if (way == Way.FILL) {
+      return List.of(around(p, frame, area));
+    }
+    Rect t = target(p, frame, area);
+    return List.of(t, new Rect(t.x() + dx(p, area), t.y() + dy(p, area), t.w(), t.h()).grow(8));
+  }
+
+  // ---- what it computes
+
+  @Override
+  public void apply(EvaluationContext context, RgbBlock block, float[] weight) {
+    Rect area = context.areaBounds(context.area());
+    if (area.isEmpty()) {
+      return;
+    }
+    EvaluationContext unlit = context.unlit();
+    SolvedPatch patch =
+        way == Way.FILL ? filled(unlit, area, block.level()) : moved(unlit, area, block.level());
+    float s = (float) context.pass().strength();
+    patch.addTo(block, context.light(), new float[] {s, s, s}, weight);
+  }
+
+  private SolvedPatch filled(EvaluationContext context, Rect area, int atLevel) {
+    Rect all = around(context.pass(), context.frame(), area);
+    if (all.area() > MOST_PIXELS) {
+      return SolvedPatch.nothing(atLevel);
+    }
+    Filling filling = new Filling(context, area, all);
+    int level = Math.min(atLevel, filling.level());
+    Hash plan = key(context, all);
+    for (RegionName r : Filling.SURFACES) {
+      plan.add(context.areaFingerprint(Area.found(r.key()), all));
+    }
+    long key = plan.get();
+    return context.lasting(
+        new Hash().add(key).add(level).get(),
+        12 * area.area() >> 2 * level,
+        SolvedPatch.FORM,
+        () -> filling.solve(key, level));
+  }
+
+  private SolvedPatch moved(EvaluationContext context, Rect area, int atLevel) {
+    Pass p = context.pass();
+    Rect t = target(p, context.frame(), area);
+    int level = Math.min(atLevel, Pyramid.levelFor(context.frame().pxPerMm(), LEAST_PX_PER_MM));
+    if (t.isEmpty() || t.area() > MOST_PIXELS) {
+      return SolvedPatch.nothing(atLevel);
+    }
+    Hash h = key(context, t).add(dx(p, area)).add(dy(p, area)).add(level);
+    looksRound(p, context.frame(), area).forEach(r -> h.add(context.belowFingerprint(r)));
+    Rect rect = t.toLevel(level).intersect(context.below().bounds(level));
+    return context.lasting(
+        h.get(),
+        12 * rect.area(),
+        SolvedPatch.FORM,
+        () -> MovedPiece.solve(context, level, rect, dx(p, area), dy(p, area), way == Way.GRAFT));
+  }
+
+  private Hash key(EvaluationContext context, Rect all) {
+    return new Hash()
+        .add(key)
+        .add(all)
+        .add(context.frame().pxPerMm())
+        .add(context.areaFingerprint(context.area(), all))
+        .add(context.belowFingerprint(all));
+  }
+}
