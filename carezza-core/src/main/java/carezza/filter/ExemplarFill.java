@@ -37,6 +37,12 @@ public final class ExemplarFill {
   /** What being used as often as is fair costs, in mean squared differences of matches. */
   private static final float USED = 0.5f;
 
+  /** What it costs to be taken from elsewhere than all four neighbours, in the same measure. */
+  private static final float APART = 1f;
+
+  /** Of what is usual, most by which grain speaks for a source. */
+  private static final float LIVELY = 1.2f;
+
   private static final long SEED = 0x9E3779B97F4A7C15L;
 
   /**
@@ -63,6 +69,10 @@ public final class ExemplarFill {
   /** Whether the patch round a pixel touches the hole. */
   private final boolean[] touches;
 
+  /** Mean square of what is finer than a patch round each pixel, and the median of it. */
+  private final float[] lively;
+
+  private float usual;
   private float fair;
   private float typical;
   private long random = SEED;
@@ -98,6 +108,33 @@ public final class ExemplarFill {
     match = new int[n];
     cost = new float[n];
     used = new float[n];
+    lively = new float[n];
+  }
+
+  /**
+   * A smooth place is like any noise more than another noise is, so it would be taken most: what it
+   * lacks counts against it.
+   */
+  private void findLively() {
+    float[] square = new float[w * h];
+    for (float[] c : image) {
+      float[] mean = c.clone();
+      sumOver(mean, 1);
+      for (int i = 0; i < square.length; i++) {
+        float d = c[i] - mean[i] / 9;
+        square[i] += d * d / (SIDE * SIDE);
+      }
+    }
+    sumOver(square, HALF);
+    float[] sorted = new float[sources.length];
+    for (int k = 0; k < sorted.length; k++) {
+      sorted[k] = square[sources[k]];
+    }
+    Arrays.sort(sorted);
+    usual = sorted[sorted.length / 2];
+    for (int i = 0; i < square.length; i++) {
+      lively[i] = Math.min(LIVELY * usual, square[i]);
+    }
   }
 
   private boolean isWhole(boolean[] source, int x, int y) {
@@ -150,6 +187,7 @@ public final class ExemplarFill {
   }
 
   private void solve(int level) {
+    findLively();
     int deepest = 0;
     for (int d : depth) {
       deepest = Math.max(deepest, d);
@@ -169,6 +207,9 @@ public final class ExemplarFill {
         search(s % 2 == 0);
       }
       vote();
+      if (level == 0) {
+        copy();
+      }
     }
   }
 
@@ -259,7 +300,7 @@ public final class ExemplarFill {
     int v1 = Math.min(HALF, h - 1 - ty);
     int u0 = Math.max(-HALF, -tx);
     int u1 = Math.min(HALF, w - 1 - tx);
-    float extra = fair > 0 ? USED * typical * used[source] / fair : 0;
+    float extra = typical * (APART * apart(target, source) + uses(source)) + usual - lively[source];
     float area = (v1 - v0 + 1) * (u1 - u0 + 1);
     float limit = (most - extra) * area;
     float sum = 0;
@@ -274,6 +315,25 @@ public final class ExemplarFill {
       }
     }
     return sum / area + extra;
+  }
+
+  private float uses(int source) {
+    return fair > 0 ? USED * used[source] / fair : 0;
+  }
+
+  /** Share of the neighbours that are taken with another shift. */
+  private float apart(int target, int source) {
+    int shift = source - target;
+    int off = 0;
+    off += differs(target - 1, shift);
+    off += differs(target + 1, shift);
+    off += differs(target - w, shift);
+    off += differs(target + w, shift);
+    return off / 4f;
+  }
+
+  private int differs(int i, int shift) {
+    return i >= 0 && i < match.length && touches[i] && match[i] - i != shift ? 1 : 0;
   }
 
   private void search(boolean forward) {
@@ -323,18 +383,18 @@ public final class ExemplarFill {
     for (int i : targets) {
       used[match[i]]++;
     }
-    sumOverPatches(used);
+    sumOver(used, HALF);
     fair = Math.max(1, SIDE * SIDE * targets.length / (float) sources.length);
   }
 
-  /** Running sums over patches, along rows and then along columns. */
-  private void sumOverPatches(float[] v) {
+  /** Running sums over squares of 2 half + 1 pixels, along rows and then along columns. */
+  private void sumOver(float[] v, int half) {
     float[] rows = new float[v.length];
     for (int y = 0; y < h; y++) {
       float sum = 0;
-      for (int x = -HALF; x < w; x++) {
-        sum += x + HALF < w ? v[y * w + x + HALF] : 0;
-        sum -= x - HALF - 1 >= 0 ? v[y * w + x - HALF - 1] : 0;
+      for (int x = -half; x < w; x++) {
+        sum += x + half < w ? v[y * w + x + half] : 0;
+        sum -= x - half - 1 >= 0 ? v[y * w + x - half - 1] : 0;
         if (x >= 0) {
           rows[y * w + x] = sum;
         }
@@ -342,9 +402,9 @@ public final class ExemplarFill {
     }
     for (int x = 0; x < w; x++) {
       float sum = 0;
-      for (int y = -HALF; y < h; y++) {
-        sum += y + HALF < h ? rows[(y + HALF) * w + x] : 0;
-        sum -= y - HALF - 1 >= 0 ? rows[(y - HALF - 1) * w + x] : 0;
+      for (int y = -half; y < h; y++) {
+        sum += y + half < h ? rows[(y + half) * w + x] : 0;
+        sum -= y - half - 1 >= 0 ? rows[(y - half - 1) * w + x] : 0;
         if (y >= 0) {
           v[y * w + x] = sum;
         }
@@ -385,6 +445,18 @@ public final class ExemplarFill {
       if (weight[t] > 0) {
         for (int c = 0; c < sum.length; c++) {
           image[c][t] = (float) (sum[c][t] / weight[t]);
+        }
+      }
+    }
+  }
+
+  /** Each pixel of the hole becomes what it is taken from, grain and all. */
+  private void copy() {
+    Shifts s = shifts();
+    for (int i : targets) {
+      if (hole[i]) {
+        for (float[] c : image) {
+          c[i] = c[i + s.dy()[i] * w + s.dx()[i]];
         }
       }
     }

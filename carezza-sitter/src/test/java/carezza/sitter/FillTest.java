@@ -124,7 +124,9 @@ public class FillTest {
         e.view(pinned().withPasses(passes), () -> false).read(0, e.source().bounds()));
   }
 
-  /** Highest correlation of a window with itself, moved by 12 to 30 pixels, broad tones left out. */
+  /**
+   * Highest correlation of a window with itself, moved by 12 to 30 pixels, broad tones left out.
+   */
   private static double comesBack(Plane detail, Rect r) {
     double most = 0;
     for (int dy = 0; dy <= 30; dy++) {
@@ -190,9 +192,6 @@ public class FillTest {
       around = Math.max(around, comesBack(fine, r));
     }
     double own = comesBack(fine, THING);
-    System.out.printf(
-        "%s %d: grain %.2f, tone off %.3f stops, comes back %.2f (around %.2f)%n",
-        name, seed, grain, off, own, around);
     assertThat(own).as("comes back").isLessThan(COMES_BACK * around);
     assertThat(grain).as("grain").isBetween(0.85, 1.15);
     assertThat(off).as("broad tone, stops").isLessThan(name.equals("wall") ? 0.03 : 0.25);
