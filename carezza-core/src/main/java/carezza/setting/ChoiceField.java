@@ -10,13 +10,25 @@ import java.util.List;
  *
  * @param key name in the document and the word bundle
  * @param options their names; that of a new pass first
+ * @param isLater whether it came when there were documents without it: it is written only where it
+ *     is not at its start
  */
-public record ChoiceField(String key, List<String> options) implements Field<String> {
+public record ChoiceField(String key, List<String> options, boolean isLater)
+    implements Field<String> {
   public ChoiceField {
     options = List.copyOf(options);
     if (options.size() < 2) {
       throw new IllegalArgumentException(key + ": options = " + options + ", must be two or more");
     }
+  }
+
+  public ChoiceField(String key, List<String> options) {
+    this(key, options, false);
+  }
+
+  /** The same, come later than the kind that has it. */
+  public ChoiceField later() {
+    return new ChoiceField(key, options, true);
   }
 
   @Override

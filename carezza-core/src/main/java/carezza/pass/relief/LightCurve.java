@@ -12,24 +12,30 @@ import carezza.pass.PassKind;
 import carezza.pass.Stage;
 import carezza.pass.Summary;
 import carezza.pass.Weighted;
+import carezza.setting.ChoiceField;
 import carezza.setting.Field;
 import carezza.setting.NumberField;
 import carezza.setting.Settings;
 import carezza.setting.Unit;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * Dodge or burn: a gain of 2^(stops x mask x strength) in linear light. At colour 100 % the three
  * channels are scaled alike and saturation stays; at 0 % Oklab chroma stays; between, chroma is
  * scaled by the gain's cube root to the power of the setting. Lightness L of Oklab is the same for
- * every colour setting. Point-wise, so texture passes through.
+ * every colour setting. Other ways of laying it on are {@link LightMix}es. Point-wise, so texture
+ * passes through.
  */
 public final class LightCurve implements PassKind {
   private static final NumberField STOPS =
       new NumberField("stops", Unit.STOP, 0, 2, 0.5, 0.02).useful(0.2, 0.8);
   private static final NumberField COLOUR =
       new NumberField("colour", Unit.PERCENT, 0, 100, 70, 1).useful(55, 85);
+
+  private static final ChoiceField MIX =
+      new ChoiceField("mix", Stream.of(LightMix.values()).map(LightMix::key).toList()).later();
 
   /** Softness of the border at which strokes end where skin does, mm. */
   private static final double SKIN_BORDER_MM = 2;
@@ -62,7 +68,7 @@ public final class LightCurve implements PassKind {
 
   @Override
   public List<Field<?>> fields() {
-    return List.of(STOPS, COLOUR);
+    return List.of(STOPS, COLOUR, MIX);
   }
 
   @Override
@@ -112,6 +118,12 @@ public final class LightCurve implements PassKind {
   @Override
   public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
     Pass p = context.pass();
+    LightMix mix = LightMix.of(p.get(MIX));
+    if (mix != LightMix.CURVES) {
+      float full = (float) (mix.full(sign * p.get(STOPS)) * p.strength());
+      Weighted.change(b, weight, (red, green, blue, w, at) -> mix.apply(full, red, green, blue, w));
+      return;
+    }
     float stops = (float) (sign * p.get(STOPS) * p.strength());
     float keep = (float) (p.get(COLOUR) / 100) - 1;
     Weighted.change(b, weight, (red, green, blue, w, at) -> gain(stops, keep, red, green, blue, w));
