@@ -10,6 +10,7 @@ import carezza.pass.EvaluationContext;
 import carezza.pass.Frame;
 import carezza.pass.Lasting;
 import carezza.pass.Pass;
+import carezza.pass.Stage;
 import carezza.sheet.RunSheet;
 import carezza.spot.SkinSpot;
 import java.util.List;
@@ -32,6 +33,15 @@ record PassEvaluation(Pass pass, TileMaker tiles, int depth, boolean isHeld, Mat
         ? this
         : new PassEvaluation(
             pass, tiles.over(bare, -1), bare.below(pass.id()), isHeld, Matrix3.IDENTITY);
+  }
+
+  @Override
+  public EvaluationContext without(Stage stage) {
+    SheetFingerprints bare = tiles.fingerprints().without(stage);
+    int there = bare.below(pass.id());
+    return bare == tiles.fingerprints()
+        ? this
+        : new PassEvaluation(pass, tiles.over(bare, -1), there, isHeld, bare.light(there));
   }
 
   @Override

@@ -9,6 +9,7 @@ import carezza.image.Hash;
 import carezza.image.Rect;
 import carezza.pass.Frame;
 import carezza.pass.Pass;
+import carezza.pass.Stage;
 import carezza.sheet.RunSheet;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -41,6 +42,7 @@ final class SheetFingerprints {
   private final SheetFingerprints held;
   private final AreaExtents areas;
   private volatile SheetFingerprints unlit;
+  private final Map<Stage, SheetFingerprints> bare = new ConcurrentHashMap<>();
   private final Map<Long, Integer> below = new HashMap<>();
 
   private final int inCommon;
@@ -166,6 +168,14 @@ final class SheetFingerprints {
       unlit = engine.fingerprints(sheet.withPasses(rest));
     }
     return unlit;
+  }
+
+  /** The sheet without the passes of a stage: this sheet itself where none acts. */
+  SheetFingerprints without(Stage stage) {
+    return active.stream().noneMatch(p -> p.kind().stage() == stage)
+        ? this
+        : bare.computeIfAbsent(
+            stage, s -> engine.fingerprints(sheet.muting(p -> p.kind().stage() == s)));
   }
 
   /** From the light of {@link #unlit} to that of the picture at a depth. */

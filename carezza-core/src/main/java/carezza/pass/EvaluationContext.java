@@ -37,6 +37,9 @@ public interface EvaluationContext {
    */
   EvaluationContext unlit();
 
+  /** The same over the picture as the passes below would leave it without those of a stage. */
+  EvaluationContext without(Stage stage);
+
   /** From the light that {@link #unlit} reads to that of the picture below as it is. */
   Matrix3 light();
 

@@ -17,6 +17,7 @@ import carezza.pass.light.Noise;
 import carezza.pass.light.ThreePrimaries;
 import carezza.pass.light.ZoneCurve;
 import carezza.pass.relief.LightCurve;
+import carezza.pass.relief.Relief;
 import carezza.pass.relief.Sheen;
 import carezza.pass.skin.SkinGather;
 import carezza.register.Register;
@@ -47,6 +48,7 @@ public final class Kinds {
               new UnderEyes(),
               new TwoBands(),
               new Sheen(),
+              new Relief(),
               LightCurve.dodge(),
               LightCurve.burn(),
               Whiten.teeth(),
