@@ -10,7 +10,11 @@ import carezza.pass.EvaluationContext;
 import carezza.pass.Frame;
 import carezza.pass.Lasting;
 import carezza.pass.Pass;
+import carezza.pass.PassKind;
 import carezza.pass.Stage;
+import carezza.reading.Bands;
+import carezza.sheet.Kinds;
+import carezza.sheet.KnownSheet;
 import carezza.sheet.RunSheet;
 import carezza.spot.SkinSpot;
 import java.util.List;
@@ -87,6 +91,23 @@ record PassEvaluation(Pass pass, TileMaker tiles, int depth, boolean isHeld, Mat
   @Override
   public List<SkinSpot> spots() {
     return viewBelow().spots();
+  }
+
+  @Override
+  public Plane evened(int level, Rect rect) {
+    SheetView is = viewBelow();
+    SheetView would = is;
+    RunSheet sheet = is.sheet().withPasses(is.sheet().passes().stream().filter(Pass::on).toList());
+    Rect source = tiles.engine().source().bounds();
+    for (PassKind kind : Kinds.all().stream().filter(PassKind::evensLight).toList()) {
+      Pass begun = kind.start(sheet.nextId(), new KnownSheet(sheet, source, List.of()));
+      sheet = sheet.add(begun);
+      Pass found = kind.proposed(tiles.engine().view(sheet, () -> false).contextFor(begun));
+      sheet = sheet.change(begun.id(), p -> found);
+      would = tiles.engine().view(sheet, () -> false);
+    }
+    Plane was = Bands.logLuminance(is.readTogether(level, rect));
+    return Bands.difference(Bands.logLuminance(would.readTogether(level, rect)), was);
   }
 
   private SheetView viewBelow() {

@@ -64,6 +64,12 @@ public interface EvaluationContext {
   /** Marks on the skin of the picture below, those that show most first; none without a face. */
   List<SkinSpot> spots();
 
+  /**
+   * By how many stops the kinds that {@link PassKind#evensLight even light} would change the
+   * picture below, each begun as it begins on this picture.
+   */
+  Plane evened(int level, Rect rect);
+
   /** Whether an analysis is at hand. */
   boolean isKnown(long key);
 

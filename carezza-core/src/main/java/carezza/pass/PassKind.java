@@ -128,6 +128,11 @@ public interface PassKind {
     return false;
   }
 
+  /** Whether, begun, it takes away what its colour tells to be no form of the skin. */
+  default boolean evensLight() {
+    return false;
+  }
+
   /** Whether a pass of this kind on a place quietens what draws the eye there. */
   default boolean quietens() {
     return false;

@@ -8,7 +8,7 @@ import carezza.image.Plane;
  * Bigun and G. Granlund, "Optimal orientation detection of linear symmetry", 1987), ((l1 - l2)/(l1
  * + l2))^2 of its eigenvalues. 1 along straight lines, near 0 on round spots and even skin.
  */
-final class Coherence {
+public final class Coherence {
   private Coherence() {}
 
   /**
@@ -16,7 +16,7 @@ final class Coherence {
    * @param mask where the band is known, 0 or 1; gradients across its border do not count
    * @param sigmaPx of the window in which directions are compared
    */
-  static Plane of(Plane band, Plane mask, double sigmaPx) {
+  public static Plane of(Plane band, Plane mask, double sigmaPx) {
     int w = band.rect().w();
     int h = band.rect().h();
     Plane xx = new Plane(band.rect());

@@ -117,6 +117,11 @@ public final class TwoBands implements PassKind {
   }
 
   @Override
+  public boolean evensLight() {
+    return true;
+  }
+
+  @Override
   public List<String> affects() {
     return List.of(
         "textureKept", "reliefKept", "blotch", "split", "smallFormsKept", "linesKept", "halo");

@@ -104,6 +104,11 @@ public final class UnderEyes implements PassKind {
   }
 
   @Override
+  public boolean evensLight() {
+    return true;
+  }
+
+  @Override
   public List<String> affects() {
     return List.of("reliefKept", "textureKept", "smallFormsKept", "halo");
   }

@@ -1,10 +1,12 @@
 package carezza.pass.relief;
 
 import carezza.area.Area;
+import carezza.area.Stroke;
 import carezza.area.Term;
 import carezza.color.Oklab;
 import carezza.color.Roots;
 import carezza.image.RgbBlock;
+import carezza.pass.Action;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Known;
 import carezza.pass.Pass;
@@ -37,6 +39,13 @@ public final class LightCurve implements PassKind {
   private static final ChoiceField MIX =
       new ChoiceField("mix", Stream.of(LightMix.values()).map(LightMix::key).toList()).later();
 
+  private static final NumberField FROM =
+      new NumberField("patchFrom", Unit.MM, 1.5, 20, 3, 0.5).useful(2, 6).later();
+  private static final NumberField TO =
+      new NumberField("patchTo", Unit.MM, 3, 60, 20, 1).useful(10, 30).later();
+  private static final NumberField LEAST =
+      new NumberField("patchLeast", Unit.STOP, 0.005, 0.3, 0.01, 0.005).useful(0.01, 0.05).later();
+
   /** Softness of the border at which strokes end where skin does, mm. */
   private static final double SKIN_BORDER_MM = 2;
 
@@ -68,7 +77,7 @@ public final class LightCurve implements PassKind {
 
   @Override
   public List<Field<?>> fields() {
-    return List.of(STOPS, COLOUR, MIX);
+    return List.of(STOPS, COLOUR, MIX, FROM, TO, LEAST);
   }
 
   @Override
@@ -85,6 +94,31 @@ public final class LightCurve implements PassKind {
         id,
         this,
         known.hasFace() ? bare.with(new Term(Term.How.WITHIN, "skin", SKIN_BORDER_MM)) : bare);
+  }
+
+  @Override
+  public List<Action> actions() {
+    return List.of(new Action.Choose("findPatches", c -> patches(c).offers(LightCurve::with)));
+  }
+
+  /** With the patches whose colour says that they are no form. */
+  @Override
+  public Pass proposed(EvaluationContext context) {
+    return patches(context).laid(LightCurve::with).apply(context.pass());
+  }
+
+  private LightPatches patches(EvaluationContext context) {
+    Pass p = context.pass();
+    return new LightPatches(
+        context, new LightPatches.Wanted(sign, p.get(FROM), p.get(TO), p.get(LEAST), p.get(STOPS)));
+  }
+
+  private static Pass with(Pass p, List<Stroke> strokes, double stops) {
+    Area area = p.area();
+    for (Stroke s : strokes) {
+      area = area.with(s);
+    }
+    return p.withArea(area).with(STOPS, Math.min(STOPS.max(), stops));
   }
 
   @Override

@@ -238,8 +238,7 @@ public final class Relief implements PassKind {
     Plane is = band(now, mask, INNER_MM, px);
     Plane one = band(loss, mask, INNER_MM, px);
     List<Plane> planes = planes(context, level, mask);
-    List<Plane> soft =
-        planes.stream().map(p -> MaskedBlur.of(p, mask, RUN_MM * px, 0)).toList();
+    List<Plane> soft = planes.stream().map(p -> MaskedBlur.of(p, mask, RUN_MM * px, 0)).toList();
     double[] share = new double[planes.size()];
     Plane back = new Plane(mask.rect());
     for (int round = 0; round < ROUNDS; round++) {

@@ -107,6 +107,11 @@ public final class Sheen implements PassKind {
   }
 
   @Override
+  public boolean evensLight() {
+    return true;
+  }
+
+  @Override
   public List<String> affects() {
     return List.of("textureKept", "reliefKept", "smallFormsKept", "blotch", "halo");
   }
