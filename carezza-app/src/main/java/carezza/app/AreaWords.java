@@ -20,7 +20,8 @@ public final class AreaWords {
     String both = base.isEmpty() || strokes.isEmpty() ? base + strokes : base + ", " + strokes;
     StringBuilder all = new StringBuilder(both);
     for (Term t : a.terms()) {
-      all.append(all.isEmpty() ? "" : ", ").append(joined(t));
+      boolean first = all.isEmpty() && t.adds();
+      all.append(all.isEmpty() ? "" : ", ").append(first ? name(t.what()) : joined(t));
     }
     return a.inverted() ? Words.of("area.inverted", all) : all.toString();
   }
@@ -38,9 +39,14 @@ public final class AreaWords {
   public static String brief(Area a) {
     boolean painted = !a.strokes().isEmpty();
     String base = a.base() == Area.Base.NONE ? "" : base(a);
-    return !base.isEmpty()
-        ? base
-        : painted ? Words.of("area.strokes", a.strokes().size()) : describe(a.bare());
+    if (!base.isEmpty() || painted) {
+      return painted && base.isEmpty() ? Words.of("area.strokes", a.strokes().size()) : base;
+    }
+    return a.terms().stream()
+        .filter(Term::adds)
+        .findFirst()
+        .map(t -> name(t.what()))
+        .orElse(describe(a.bare()));
   }
 
   public static String joined(Term t) {

@@ -45,6 +45,10 @@ final class Ladder extends HBox {
   private double[] strengths = {};
   private RunSheet drawn;
   private Optional<Pin> place = Optional.empty();
+
+  /** Whether the pass did anything when the place was found. */
+  private boolean acted;
+
   private Optional<String> weakest = Optional.empty();
 
   Ladder(BenchModel model, Miniatures miniatures, Pass pass) {
@@ -100,15 +104,17 @@ final class Ladder extends HBox {
     }
   }
 
-  /** First where, once for as long as the weakest part is the same; then the crops. */
+  /** First where, anew when the weakest part changes or the pass begins to act; then the crops. */
   private void draw(OpenPicture p, RunSheet now) {
     Optional<String> part =
         Dials.worst(model).map(Reading::place).filter(r -> RegionName.of(r).isPresent());
-    if (place.isPresent() && part.equals(weakest)) {
+    boolean does = now.pass(id).filter(q -> acts(q)).isPresent();
+    if (place.isPresent() && part.equals(weakest) && does == acted) {
       crops(p, now);
       return;
     }
     weakest = part;
+    acted = does;
     miniatures.ask(
         "ladder place",
         stale -> Strongest.place(p.engine(), now, id, part.map(Area::ofRegion), stale),
@@ -116,6 +122,10 @@ final class Ladder extends HBox {
           place = Optional.of(found);
           crops(p, now);
         });
+  }
+
+  private static boolean acts(Pass q) {
+    return !q.kind().isNeutral(q) && !(q.kind().usesArea() && q.area().isEmpty());
   }
 
   private void crops(OpenPicture p, RunSheet now) {

@@ -2,7 +2,6 @@ package carezza.pass.relief;
 
 import carezza.color.Roots;
 import carezza.color.SrgbCurve;
-import java.util.Locale;
 
 /**
  * Ways in which a painted lightening or darkening is laid on a picture, beside the curve of light:
@@ -23,24 +22,26 @@ import java.util.Locale;
  * asked for, as far as the mode reaches. k of 0 is the identity in every bit.
  */
 enum LightMix {
-  CURVES,
-  SOFT_LIGHT,
-  OVERLAY,
-  SCREEN_MULTIPLY,
-  LIGHTNESS;
+  CURVES("curves"),
+  SOFT_LIGHT("softLight"),
+  OVERLAY("overlay"),
+  LIGHTNESS("lightness"),
+  SCREEN_MULTIPLY("screenMultiply");
 
   static final double MIDDLE = 0.18;
 
   /** Shares of red, green and blue in what the standard calls luminosity. */
   private static final float[] LUM = {0.3f, 0.59f, 0.11f};
 
+  private final String key;
+
+  LightMix(String key) {
+    this.key = key;
+  }
+
   /** Name in the document and the words. */
   String key() {
-    String[] parts = name().toLowerCase(Locale.ROOT).split("_");
-    String rest = parts.length < 2 ? "" : parts[1];
-    return rest.isEmpty()
-        ? parts[0]
-        : parts[0] + rest.substring(0, 1).toUpperCase(Locale.ROOT) + rest.substring(1);
+    return key;
   }
 
   static LightMix of(String key) {

@@ -42,6 +42,9 @@ final class LightPatches {
   /** Of a patch that only lightness shows, so much is taken back. */
   private static final float HALF = 0.5f;
 
+  /** And no more stops than this. */
+  private static final float MOST_FAINT = 0.2f;
+
   private static final double INNER_MM = 1.5;
   private static final double OUTER_MM = 8;
   private static final double DIRECTION_MM = 2;
@@ -182,7 +185,8 @@ final class LightPatches {
     Plane band = Bands.difference(inner, MaskedBlur.of(e, mask, OUTER_MM * px, 0));
     float[] lines = Coherence.of(band, mask, DIRECTION_MM * px).data();
     for (int i = 0; i < band.data().length; i++) {
-      band.data()[i] *= lines[i] > LINE ? 0 : -HALF;
+      float back = lines[i] > LINE ? 0 : -HALF * band.data()[i];
+      band.data()[i] = Math.max(-MOST_FAINT, Math.min(MOST_FAINT, back));
     }
     context.spots().forEach(s -> leaveOut(s, band));
     return wanted(band, mask);
