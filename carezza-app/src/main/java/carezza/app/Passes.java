@@ -41,6 +41,8 @@ public final class Passes {
   /** Nothing is chosen. */
   public static final long NONE = -1;
 
+  private static final double FULL_EDGE = 0.2;
+
   private final BenchModel model;
   private final LongProperty chosen = new SimpleLongProperty(NONE);
 
@@ -54,8 +56,7 @@ public final class Passes {
   Passes(BenchModel model) {
     this.model = model;
     brush =
-        new BrushTool(
-            () -> model.brush().get(), this::previewStroke, this::stroke, model::endPreview);
+        new BrushTool(this::brushOfChosen, this::previewStroke, this::stroke, model::endPreview);
     marks = new MarksTool(new MarksOfPass(), mm -> mm * model.pxPerMm());
     box = new BoxTool(new BoxOfPass(model));
     chosen.addListener((o, a, b) -> model.tools().passChosen(b.longValue()));
@@ -136,6 +137,16 @@ public final class Passes {
   /** The tool of the chosen pass. */
   Optional<Tool> tool() {
     return chosenPass().flatMap(p -> tool(p, p.kind().tool()));
+  }
+
+  /** Of a pass that is painted at once the strokes' edges are narrow. */
+  private Stroke.Brush brushOfChosen() {
+    Stroke.Brush b = model.brush().get();
+    boolean full =
+        chosenPass()
+            .filter(p -> p.kind().tool() instanceof PassTool.Brush t && t.isFull())
+            .isPresent();
+    return full ? new Stroke.Brush(b.puts(), b.sizeMm(), 1, Math.min(FULL_EDGE, b.edge())) : b;
   }
 
   private Optional<Tool> tool(Pass p, PassTool t) {

@@ -93,7 +93,7 @@ public interface PassKind {
 
   /** What the hand does on the picture. */
   default PassTool tool() {
-    return usesArea() ? new PassTool.Brush() : new PassTool.None();
+    return usesArea() ? new PassTool.Brush(false) : new PassTool.None();
   }
 
   /**

@@ -10,8 +10,13 @@ public sealed interface PassTool {
   /** Nothing of its own: the picture is moved. */
   record None() implements PassTool {}
 
-  /** Strokes are put on its area or taken off it. */
-  record Brush() implements PassTool {}
+  /**
+   * Strokes are put on its area or taken off it.
+   *
+   * @param isFull whether one touch with a narrow edge is enough, whatever the brush is set to:
+   *     where half of it makes no sense
+   */
+  record Brush(boolean isFull) implements PassTool {}
 
   /** Marks are put on the picture by a click or a short line and their sources dragged. */
   interface Marking {

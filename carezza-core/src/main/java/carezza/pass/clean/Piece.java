@@ -10,6 +10,7 @@ import carezza.pass.Frame;
 import carezza.pass.Known;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
+import carezza.pass.PassTool;
 import carezza.pass.Stage;
 import carezza.region.RegionName;
 import carezza.setting.Field;
@@ -36,6 +37,9 @@ public final class Piece implements PassKind {
 
   /** Coarsest picture that a moved piece is solved on. */
   private static final double LEAST_PX_PER_MM = 3;
+
+  /** Weight of the area from which on nothing of what was there is left. */
+  private static final float WHOLE = 0.3f;
 
   /** Pieces are found on no more source pixels than this, surroundings included. */
   private static final long MOST_PIXELS = 24_000_000;
@@ -92,6 +96,12 @@ public final class Piece implements PassKind {
   @Override
   public List<String> affects() {
     return List.of("halo", "textureKept", "blotch");
+  }
+
+  /** A piece is painted at once: half of it would be seen through. */
+  @Override
+  public PassTool tool() {
+    return new PassTool.Brush(true);
   }
 
   /** On nothing until it is outlined. */
@@ -168,7 +178,18 @@ public final class Piece implements PassKind {
     SolvedPatch patch =
         way == Way.FILL ? filled(unlit, area, block.level()) : moved(unlit, area, block.level());
     float s = (float) context.pass().strength();
-    patch.addTo(block, context.light(), new float[] {s, s, s}, weight);
+    patch.addTo(block, context.light(), new float[] {s, s, s}, laid(weight));
+  }
+
+  private static float[] laid(float[] weight) {
+    if (weight == null) {
+      return null;
+    }
+    float[] out = new float[weight.length];
+    for (int i = 0; i < out.length; i++) {
+      out[i] = Math.min(1, weight[i] / WHOLE);
+    }
+    return out;
   }
 
   private SolvedPatch filled(EvaluationContext context, Rect area, int atLevel) {
