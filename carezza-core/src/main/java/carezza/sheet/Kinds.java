@@ -3,6 +3,8 @@ package carezza.sheet;
 import carezza.pass.PassKind;
 import carezza.pass.clean.Heals;
 import carezza.pass.clean.Piece;
+import carezza.pass.even.EvenPiece;
+import carezza.pass.even.LaidColour;
 import carezza.pass.even.TwoBands;
 import carezza.pass.even.UnderEyes;
 import carezza.pass.features.Whiten;
@@ -47,6 +49,8 @@ public final class Kinds {
               Piece.fill(),
               new UnderEyes(),
               new TwoBands(),
+              new EvenPiece(),
+              new LaidColour(),
               new Sheen(),
               new Relief(),
               LightCurve.dodge(),

@@ -16,10 +16,14 @@ import carezza.image.SourcePicture;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.reading.Bands;
+import carezza.setting.FlagField;
+import carezza.setting.Place;
+import carezza.setting.PlaceField;
 import carezza.sheet.Kinds;
 import carezza.sheet.KnownSheet;
 import carezza.sheet.RunSheet;
 import java.util.List;
+import java.util.Optional;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -174,5 +178,38 @@ public class EvenOnSkinTest {
     RgbBlock before = read(engine(hot), pinned());
     RgbBlock now = with(hot, Pass.start(1, Kinds.of("sheen"), Area.WHOLE));
     assertThat(now.g()).isEqualTo(before.g());
+  }
+
+  @Test(dataProvider = "skins")
+  public void aPieceIsEvenedInsideAndAStepOfLightStays(double tone, long seed) {
+    Pass p = Pass.start(1, Kinds.of("evenPiece"), Area.WHOLE).with("evenOver", 25.0);
+    RgbBlock clean = read(engine(skin(tone, seed)), pinned());
+    MadeSkin patched = skin(tone, seed).withForm(X, Y, 5, -0.2);
+    assertThat(stops(with(patched, p), clean, X, Y)).as("left of 0.2").isBetween(-0.12, 0.03);
+    MadeSkin stepped = skin(tone, seed).withForm(X, Y, 5, -1.2);
+    RgbBlock before = read(engine(stepped), pinned());
+    assertThat(stops(with(stepped, p), before, X, Y)).as("a step").isBetween(-0.02, 0.06);
+  }
+
+  @Test(dataProvider = "skins")
+  public void aColourIsLaidInAloneOrWithItsLight(double tone, long seed) {
+    MadeSkin s = skin(tone, seed).withRedness(0.25 * W, Y, 12, 0.4).withForm(0.75 * W, Y, 14, -0.4);
+    RgbBlock before = read(engine(s), pinned());
+    Pass p = Pass.start(1, Kinds.of("laidColour"), Area.WHOLE);
+    PlaceField from = (PlaceField) p.kind().fields().get(0);
+    Pass laid = p.with(from, Optional.of(new Place(0.25 * W, Y, 3)));
+    RgbBlock now = with(s, laid);
+    double goal = ratio(before, 0.25 * W, Y);
+    double was = ratio(before, 0.75 * W, Y);
+    assertThat((ratio(now, 0.75 * W, Y) - was) / (goal - was)).as("way").isBetween(0.85, 1.15);
+    assertThat(stops(now, before, 0.75 * W, Y)).as("light").isBetween(-0.02, 0.02);
+    FlagField light = (FlagField) p.kind().fields().get(1);
+    double due = logAt(before, 0.25 * W) - logAt(before, 0.75 * W);
+    assertThat(stops(with(s, laid.with(light, true)), before, 0.75 * W, Y))
+        .isBetween(due - 0.05, due + 0.05);
+  }
+
+  private static double logAt(RgbBlock b, double x) {
+    return Gaussian.blur(Bands.logLuminance(b), 0.8 * PX).at((int) x, (int) Y);
   }
 }

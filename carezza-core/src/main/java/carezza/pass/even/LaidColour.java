@@ -1,0 +1,158 @@
+package carezza.pass.even;
+
+import carezza.area.Area;
+import carezza.color.WorkingSpace;
+import carezza.field.MaskedBlur;
+import carezza.image.Hash;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
+import carezza.pass.ColourRatios;
+import carezza.pass.EvaluationContext;
+import carezza.pass.FieldTiles;
+import carezza.pass.Frame;
+import carezza.pass.Known;
+import carezza.pass.Pass;
+import carezza.pass.PassKind;
+import carezza.pass.Places;
+import carezza.pass.SmoothGain;
+import carezza.pass.Stage;
+import carezza.setting.Field;
+import carezza.setting.FlagField;
+import carezza.setting.Place;
+import carezza.setting.PlaceField;
+import carezza.setting.Settings;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * The colour of a place laid in where it is painted, as thinly as the brush lays on: the broad band
+ * of log2 R/G and log2 G/B goes to those of the place, as colour alone or with its light. The place
+ * is read afresh from below. A smooth gain: texture passes through.
+ */
+public final class LaidColour implements PassKind {
+  private static final PlaceField FROM = new PlaceField("colourFrom", 4);
+  private static final FlagField LIGHT = new FlagField("withLight", false);
+
+  /** Sigma of the broad band. */
+  private static final double BROAD_MM = 0.76;
+
+  private static final double LEAST_LIGHT = 1.0 / 8192;
+
+  @Override
+  public String key() {
+    return "laidColour";
+  }
+
+  @Override
+  public Stage stage() {
+    return Stage.EVEN;
+  }
+
+  @Override
+  public List<Field<?>> fields() {
+    return List.of(FROM, LIGHT);
+  }
+
+  @Override
+  public double maxStrength() {
+    return 1;
+  }
+
+  @Override
+  public List<String> affects() {
+    return List.of("spread", "blotch", "skinHue", "lightness");
+  }
+
+  /** On nothing until it is painted. */
+  @Override
+  public Pass start(long id, Known known) {
+    return Pass.start(id, this, Area.NONE);
+  }
+
+  @Override
+  public Settings sample(Frame frame) {
+    Rect b = frame.bounds();
+    Place there = new Place(b.x() + 0.35 * b.w(), b.y() + 0.4 * b.h(), 2);
+    return Settings.start(fields()).with(FROM, Optional.of(there)).with(LIGHT, true);
+  }
+
+  @Override
+  public Settings neutral() {
+    return Settings.start(fields());
+  }
+
+  @Override
+  public boolean isNeutral(Pass p) {
+    return p.get(FROM).isEmpty();
+  }
+
+  private static FieldTiles tiles(Frame frame, long hash) {
+    int level = frame.levelFor(BROAD_MM, 1.3);
+    int reach = MaskedBlur.reach(BROAD_MM * frame.pxPerMm() / (1 << level));
+    return new FieldTiles("laid", level, reach, hash);
+  }
+
+  @Override
+  public List<Rect> looksAt(Pass p, Frame frame, Rect rect) {
+    Rect near = tiles(frame, 0).reads(frame, rect);
+    return p.get(FROM)
+        .map(f -> Places.bounds(frame, f))
+        .filter(r -> !r.isEmpty())
+        .map(r -> List.of(near, r))
+        .orElse(List.of(near));
+  }
+
+  @Override
+  public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
+    Pass p = context.pass();
+    Rect there = Places.bounds(context.frame(), p.get(FROM).orElseThrow());
+    if (there.isEmpty()) {
+      return;
+    }
+    EvaluationContext unlit = context.unlit();
+    long hash =
+        new Hash().add(p.settingsHash()).add(there).add(unlit.belowFingerprint(there)).get();
+    double[] goal =
+        unlit.analysis(
+            new Hash().add("laid from").add(hash).add(context.frame().pxPerMm()).get(),
+            64,
+            () -> goal(unlit));
+    Plane[] stops =
+        tiles(context.frame(), hash)
+            .over(context, 3, (below, m) -> fields(context, goal, below, m), b, weight);
+    SmoothGain.apply(b, stops, (float) p.strength(), weight);
+  }
+
+  /** log2 R/G, log2 G/B and log2 luminance of the place. */
+  private static double[] goal(EvaluationContext context) {
+    double[] rgb =
+        Places.meanLight(context.below(), context.frame(), context.pass().get(FROM).orElseThrow());
+    for (int c = 0; c < 3; c++) {
+      rgb[c] = Math.max(LEAST_LIGHT, rgb[c]);
+    }
+    double y = WorkingSpace.Y_R * rgb[0] + WorkingSpace.Y_G * rgb[1] + WorkingSpace.Y_B * rgb[2];
+    return new double[] {log2(rgb[0] / rgb[1]), log2(rgb[1] / rgb[2]), log2(y)};
+  }
+
+  private static double log2(double v) {
+    return Math.log(v) / Math.log(2);
+  }
+
+  private static Plane[] fields(
+      EvaluationContext context, double[] goal, RgbBlock below, Plane mask) {
+    double px = context.frame().pxPerMm() / (1 << below.level());
+    boolean light = context.pass().get(LIGHT);
+    ColourRatios c = ColourRatios.of(below, mask);
+    Plane[] broad = MaskedBlur.of(mask, BROAD_MM * px, 0, c.c1(), c.c2(), c.e());
+    Plane[] d = {new Plane(below.rect()), new Plane(below.rect()), new Plane(below.rect())};
+    for (int i = 0; i < mask.data().length; i++) {
+      if (mask.data()[i] > 0) {
+        for (int k = 0; k < (light ? 3 : 2); k++) {
+          d[k].data()[i] = (float) goal[k] - broad[k].data()[i];
+        }
+      }
+    }
+    return SmoothGain.fields(broad[0], broad[1], d[0], d[1], d[2]);
+  }
+}
