@@ -41,9 +41,14 @@ final class EvenBench {
   private EvenBench() {}
 
   /**
-   * @param args sitters, all if none; lists of kinds, joined by commas, instead of the usual ones
+   * @param args sitters, all if none; lists of kinds, joined by commas, instead of the usual ones;
+   *     or {@code made} and how many seeds of generated skin
    */
   static void run(List<String> args) {
+    if (args.contains("made")) {
+      MadeEvenBench.run(args.size() > 1 ? Integer.parseInt(args.get(1)) : MadeEvenBench.MANY);
+      return;
+    }
     List<List<String>> asked =
         args.stream()
             .filter(a -> !DemoSitter.NAMES.contains(a))

@@ -43,7 +43,7 @@ import java.util.Optional;
  */
 public final class Sheen implements PassKind {
   private static final NumberField LOWER =
-      new NumberField("lowerSheen", Unit.PERCENT, 0, 150, 100, 1).useful(60, 110);
+      new NumberField("lowerSheen", Unit.PERCENT, 0, 150, 125, 1).useful(70, 140);
 
   /** Share of the lamp in green that is left: skin has some without a hot place. */
   private static final NumberField FROM =
