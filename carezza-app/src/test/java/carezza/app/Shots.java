@@ -2,7 +2,10 @@ package carezza.app;
 
 import carezza.app.kit.DeskTones;
 import carezza.app.kit.Layer;
+import carezza.area.Area;
+import carezza.area.Extent;
 import carezza.area.Term;
+import carezza.face.Pin;
 import carezza.pass.Pass;
 import carezza.screen.check.CheckViews;
 import carezza.sheet.Kinds;
@@ -185,6 +188,34 @@ public final class Shots extends Application {
       }
     }
     choose("twoBands");
+    if (sitter.equals("tobias")) {
+      lampAndPatches();
+    }
+  }
+
+  /** The lamp behind a sitter is filled, and patches of light are found. */
+  private void lampAndPatches() throws Exception {
+    fx(() -> bench.model().passes().add(Kinds.of("fill")));
+    long fill = bench.model().passes().chosen().get();
+    List<Pin> lamp =
+        List.of(
+            new Pin(1580, 930),
+            new Pin(1600, 560),
+            new Pin(1820, 510),
+            new Pin(2060, 520),
+            new Pin(2060, 950),
+            new Pin(1960, 1000),
+            new Pin(1960, 1980),
+            new Pin(1880, 2090),
+            new Pin(1760, 2000),
+            new Pin(1760, 960));
+    Area outline = Area.NONE.with(new Term(Term.How.ADD, new Extent.Loop(lamp), 0));
+    fx(() -> bench.model().passes().change(fill, p -> p.withArea(outline)));
+    fx(() -> bench.model().passes().add(Kinds.of("dodge")));
+    press("#findPatches");
+    until(() -> Layer.of(bench.getScene()).isOpen());
+    fx(() -> ((ButtonBase) bench.getScene().lookup("#offer-0")).fire());
+    closed();
   }
 
   private void choose(String kind) throws Exception {
