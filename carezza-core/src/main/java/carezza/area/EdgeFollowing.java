@@ -60,9 +60,7 @@ final class EdgeFollowing {
     }
     Rect bounds = ctx.bounds(grid);
     Rect wide = rect.toSource(level).toLevel(grid).grow(margin(followMm, px, grid));
-    int x = Math.floorDiv(wide.x(), ALIGN) * ALIGN;
-    int y = Math.floorDiv(wide.y(), ALIGN) * ALIGN;
-    wide = new Rect(x, y, wide.right() - x, wide.bottom() - y).intersect(bounds);
+    wide = wide.anchored(ALIGN).intersect(bounds);
     Plane[] k = GuidedFilter.coefficients(mask.at(grid, wide), guide(ctx, grid, wide), sigma, EPS);
     Plane[] guide = guide(ctx, level, rect);
     float[] out = new SplineField(grid, k[3]).at(level, rect).data();

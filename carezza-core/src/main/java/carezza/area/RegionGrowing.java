@@ -108,9 +108,7 @@ public final class RegionGrowing {
   }
 
   private static Rect anchored(Rect r, Rect bounds) {
-    int x = r.x() / 64 * 64;
-    int y = r.y() / 64 * 64;
-    return new Rect(x, y, r.right() - x, r.bottom() - y).intersect(bounds);
+    return r.anchored(64).intersect(bounds);
   }
 
   private void fillPrior(Seed g, int level, Optional<FaceMap> face) {

@@ -34,9 +34,7 @@ final class SoftBorder {
       return Gaussian.blur(mask.apply(level, wide), sigmaPx).crop(rect, 0);
     }
     Rect wide = rect.grow(WideGaussian.reach(sigmaPx));
-    int x = Math.floorDiv(wide.x(), ANCHOR) * ANCHOR;
-    int y = Math.floorDiv(wide.y(), ANCHOR) * ANCHOR;
-    Rect anchored = new Rect(x, y, wide.right() - x, wide.bottom() - y).intersect(bounds);
+    Rect anchored = wide.anchored(ANCHOR).intersect(bounds);
     return WideGaussian.blur(mask.apply(level, anchored), sigmaPx).crop(rect, 0);
   }
 }

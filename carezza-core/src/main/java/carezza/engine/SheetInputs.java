@@ -89,9 +89,7 @@ final class SheetInputs implements ReadingInputs {
     int level = Measuring.level(now);
     Rect bounds = now.bounds(level);
     Rect wide = near(now.areaBounds(area)).toLevel(level).grow(8).intersect(bounds);
-    int x = wide.x() / 64 * 64;
-    int y = wide.y() / 64 * 64;
-    Rect r = new Rect(x, y, wide.right() - x, wide.bottom() - y).intersect(bounds);
+    Rect r = wide.anchored(64).intersect(bounds);
     return new RegionLight(
         before.readTogether(level, r),
         now.readTogether(level, r),

@@ -39,6 +39,13 @@ public record Rect(int x, int y, int w, int h) {
     return around(cx - radius - 1, cy - radius - 1, cx + radius + 1, cy + radius + 1);
   }
 
+  /** Grown to the left and upwards until it starts at multiples of a step. */
+  public Rect anchored(int step) {
+    int left = Math.floorDiv(x, step) * step;
+    int top = Math.floorDiv(y, step) * step;
+    return new Rect(left, top, right() - left, bottom() - top);
+  }
+
   public int right() {
     return x + w;
   }

@@ -56,9 +56,7 @@ public record FieldTiles(String name, int level, int reachPx, long hash) {
 
   private static Rect aligned(Rect r, Rect bounds) {
     Rect in = r.intersect(bounds);
-    int x = Math.floorDiv(in.x(), ALIGN) * ALIGN;
-    int y = Math.floorDiv(in.y(), ALIGN) * ALIGN;
-    return new Rect(x, y, in.right() - x, in.bottom() - y).intersect(bounds);
+    return in.anchored(ALIGN).intersect(bounds);
   }
 
   /** Source pixels on which the fields inside {@code rect} (source pixels) rest. */

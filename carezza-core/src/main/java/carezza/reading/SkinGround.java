@@ -112,9 +112,7 @@ public final class SkinGround {
   }
 
   private static Rect anchored(Rect r, Rect bounds) {
-    int x = Math.floorDiv(r.x(), ANCHOR) * ANCHOR;
-    int y = Math.floorDiv(r.y(), ANCHOR) * ANCHOR;
-    return new Rect(x, y, r.right() - x, r.bottom() - y).intersect(bounds);
+    return r.anchored(ANCHOR).intersect(bounds);
   }
 
   /** Whether there is any skin under a mask. */

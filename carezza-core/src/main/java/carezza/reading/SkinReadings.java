@@ -48,9 +48,7 @@ public final class SkinReadings {
     coveredMm2 = parts.stream().mapToDouble(SkinPatch::coveredPx).sum() / (px * px);
     Rect all = parts.stream().map(p -> p.mask().rect()).reduce(new Rect(0, 0, 0, 0), Rect::union);
     int reduced = parts.isEmpty() ? 0 : parts.get(0).before().level();
-    int x = Math.floorDiv(all.x(), ANCHOR) * ANCHOR;
-    int y = Math.floorDiv(all.y(), ANCHOR) * ANCHOR;
-    Rect wide = new Rect(x, y, all.right() - x, all.bottom() - y);
+    Rect wide = all.anchored(ANCHOR);
     RgbBlock before = new RgbBlock(reduced, wide);
     RgbBlock now = new RgbBlock(reduced, wide);
     Plane mask = new Plane(wide);

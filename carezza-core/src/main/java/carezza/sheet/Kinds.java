@@ -3,6 +3,7 @@ package carezza.sheet;
 import carezza.pass.PassKind;
 import carezza.pass.clean.Heals;
 import carezza.pass.clean.Piece;
+import carezza.pass.even.Blend;
 import carezza.pass.even.EvenPiece;
 import carezza.pass.even.LaidColour;
 import carezza.pass.even.TwoBands;
@@ -50,6 +51,7 @@ public final class Kinds {
               new UnderEyes(),
               new TwoBands(),
               new EvenPiece(),
+              new Blend(),
               new LaidColour(),
               new Sheen(),
               new Relief(),

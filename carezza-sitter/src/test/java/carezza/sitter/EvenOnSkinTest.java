@@ -3,6 +3,7 @@ package carezza.sitter;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import carezza.area.Area;
+import carezza.area.Stroke;
 import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
 import carezza.engine.Measuring;
@@ -10,12 +11,10 @@ import carezza.engine.TileCache;
 import carezza.face.FaceMap;
 import carezza.face.Pin;
 import carezza.filter.Gaussian;
-import carezza.image.Plane;
 import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
-import carezza.reading.Bands;
 import carezza.setting.FlagField;
 import carezza.setting.Place;
 import carezza.setting.PlaceField;
@@ -28,24 +27,10 @@ import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 /** Evening, shade under the eyes and sheen on made-up skin whose faults are known. */
-public class EvenOnSkinTest {
-  private static final double PX = 6.4;
-  private static final int W = 640;
-  private static final int H = 512;
-  private static final double X = 0.5 * W;
-  private static final double Y = 0.5 * H;
-
+public class EvenOnSkinTest extends OnSkin {
   @DataProvider
   public Object[][] skins() {
     return new Object[][] {{0.3, 1L}, {1.2, 2L}, {2.4, 3L}};
-  }
-
-  private static Engine engine(MadeSkin s) {
-    return new Engine(s.picture(16), ColorEncoding.srgb(), new TileCache(1 << 27));
-  }
-
-  private static MadeSkin skin(double tone, long seed) {
-    return new MadeSkin(W, H, PX, tone, seed);
   }
 
   private static RunSheet pinned() {
@@ -63,13 +48,6 @@ public class EvenOnSkinTest {
   private static Pass started(String key, MadeSkin s) {
     PassKind k = Kinds.of(key);
     return k.start(1, new KnownSheet(pinned(), engine(s).source().bounds(), List.of()));
-  }
-
-  /** Stops between two pictures at a place, blurred by 0.8 mm. */
-  private static double stops(RgbBlock now, RgbBlock was, double x, double y) {
-    Plane a = Gaussian.blur(Bands.logLuminance(now), 0.8 * PX);
-    Plane b = Gaussian.blur(Bands.logLuminance(was), 0.8 * PX);
-    return a.at((int) x, (int) y) - b.at((int) x, (int) y);
   }
 
   private static double ratio(RgbBlock b, double x, double y) {
@@ -204,12 +182,50 @@ public class EvenOnSkinTest {
     assertThat((ratio(now, 0.75 * W, Y) - was) / (goal - was)).as("way").isBetween(0.85, 1.15);
     assertThat(stops(now, before, 0.75 * W, Y)).as("light").isBetween(-0.02, 0.02);
     FlagField light = (FlagField) p.kind().fields().get(1);
-    double due = logAt(before, 0.25 * W) - logAt(before, 0.75 * W);
+    double due = logAt(before, 0.25 * W, Y) - logAt(before, 0.75 * W, Y);
     assertThat(stops(with(s, laid.with(light, true)), before, 0.75 * W, Y))
         .isBetween(due - 0.05, due + 0.05);
   }
 
-  private static double logAt(RgbBlock b, double x) {
-    return Gaussian.blur(Bands.logLuminance(b), 0.8 * PX).at((int) x, (int) Y);
+  /** A stroke from left to right through the middle of a patch. */
+  private static Pass blended(double mm) {
+    int[] samples = new int[9 * Stroke.FIELDS];
+    for (int i = 0; i < 9; i++) {
+      samples[i * Stroke.FIELDS] = (int) ((0.2 + 0.075 * i) * W * Stroke.GRID);
+      samples[i * Stroke.FIELDS + 1] = (int) (Y * Stroke.GRID);
+      samples[i * Stroke.FIELDS + 2] = 255;
+    }
+    Area area = Area.NONE.with(new Stroke(new Stroke.Brush(true, mm, 1, 1), samples));
+    return Pass.start(1, Kinds.of("blend"), area);
+  }
+
+  @Test(dataProvider = "skins")
+  public void aStrokeCarriesToneAlongAndNotOverABorder(double tone, long seed) {
+    Pass p = blended(14);
+    MadeSkin plain = skin(tone, seed);
+    MadeSkin patched = skin(tone, seed).withForm(X, Y, 7, -0.12);
+    RgbBlock clean = read(engine(plain), pinned());
+    RgbBlock cleanNow = read(engine(plain), pinned().withPasses(List.of(p)));
+    double fault = stops(read(engine(patched), pinned()), clean, X, Y);
+    assertThat(fault).isLessThan(-0.08);
+    RgbBlock now = read(engine(patched), pinned().withPasses(List.of(p)));
+    assertThat(stops(now, cleanNow, X, Y) / fault).as("left of a patch").isBetween(0.1, 0.85);
+    SourcePicture shadowed = skin(tone, seed).picture(16);
+    for (int c = 0; c < 3; c++) {
+      for (int y = 0; y < H; y++) {
+        for (int x = (int) X; x < W; x++) {
+          shadowed.setCode(c, x, y, (int) (0.6 * shadowed.code(c, x, y)));
+        }
+      }
+    }
+    Engine dark = new Engine(shadowed, ColorEncoding.srgb(), new TileCache(1 << 27));
+    RgbBlock before = read(dark, pinned());
+    RgbBlock after = read(dark, pinned().withPasses(List.of(p)));
+    double step = logAt(before, X - 25, Y) - logAt(before, X + 25, Y);
+    double own = stops(cleanNow, clean, X + 25, Y);
+    assertThat(step).isGreaterThan(0.8);
+    assertThat(Math.abs(stops(after, before, X + 25, Y) - own) / step)
+        .as("carried over the border of a shadow")
+        .isLessThan(0.05);
   }
 }

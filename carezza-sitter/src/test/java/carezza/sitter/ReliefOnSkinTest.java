@@ -3,20 +3,15 @@ package carezza.sitter;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import carezza.area.Area;
-import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
 import carezza.engine.Measuring;
-import carezza.engine.TileCache;
 import carezza.face.FaceMap;
 import carezza.face.Pin;
-import carezza.filter.Gaussian;
-import carezza.image.Plane;
 import carezza.image.RgbBlock;
 import carezza.pass.Action;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
-import carezza.reading.Bands;
 import carezza.reading.Reading;
 import carezza.sheet.Kinds;
 import carezza.sheet.KnownSheet;
@@ -29,24 +24,10 @@ import org.testng.annotations.Test;
 /**
  * Patches of light and what evening took of the modelling, on made-up skin whose faults are known.
  */
-public class ReliefOnSkinTest {
-  private static final double PX = 6.4;
-  private static final int W = 640;
-  private static final int H = 512;
-  private static final double X = 0.5 * W;
-  private static final double Y = 0.5 * H;
-
+public class ReliefOnSkinTest extends OnSkin {
   @DataProvider
   public Object[][] skins() {
     return new Object[][] {{0.3, 11L}, {1.2, 12L}, {2.4, 13L}};
-  }
-
-  private static Engine engine(MadeSkin s) {
-    return new Engine(s.picture(16), ColorEncoding.srgb(), new TileCache(1 << 27));
-  }
-
-  private static MadeSkin skin(double tone, long seed) {
-    return new MadeSkin(W, H, PX, tone, seed);
   }
 
   private static RunSheet sheet(List<Pass> passes) {
@@ -72,12 +53,6 @@ public class ReliefOnSkinTest {
   private static Pass proposed(String key, Engine e) {
     Pass p = begun(key, 1, e);
     return p.kind().proposed(context(e, p));
-  }
-
-  private static double stops(RgbBlock now, RgbBlock was, double x, double y) {
-    Plane a = Gaussian.blur(Bands.logLuminance(now), 0.8 * PX);
-    Plane b = Gaussian.blur(Bands.logLuminance(was), 0.8 * PX);
-    return a.at((int) x, (int) y) - b.at((int) x, (int) y);
   }
 
   @Test(dataProvider = "skins")

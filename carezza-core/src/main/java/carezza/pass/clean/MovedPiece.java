@@ -15,17 +15,10 @@ import java.util.Arrays;
  * differ by.
  */
 final class MovedPiece {
-  private static final double RING_MM = 0.9;
-
   /** Most that a copy's light is changed by, either way. */
   private static final float MOST_GAIN = 4;
 
   private MovedPiece() {}
-
-  /** Width of the surround, source pixels. */
-  static int ringPx(double pxPerMm) {
-    return (int) Math.max(2, Math.round(RING_MM * pxPerMm));
-  }
 
   /**
    * @param context unlit
@@ -42,8 +35,8 @@ final class MovedPiece {
     RgbBlock s =
         context.below().read(level, moved.rect(target).intersect(context.below().bounds(level)));
     float[] mask = context.mask(context.area(), level, target).data();
-    double ringPx = Math.max(2, RING_MM * px);
-    float[] ring = ring(mask, target, (int) Math.round(ringPx));
+    int ringPx = HealPatch.ringPx(px);
+    float[] ring = ring(mask, target, ringPx);
     HealSite site = new HealSite(target, level, px, ringPx, mask, ring, mask);
     float[][] fill = new float[3][];
     float[][] rest = new float[3][b.size()];
@@ -62,7 +55,9 @@ final class MovedPiece {
     }
     for (int c = 0; c < 3; c++) {
       float[] more =
-          grafts ? RingMembrane.carried(target, rest[c], ring, k, ringPx / (1 << k)) : null;
+          grafts
+              ? RingMembrane.carried(target, rest[c], ring, k, ringPx / (double) (1 << k))
+              : null;
       float gain = grafts ? 1 : gain(rest[c], fill[c], ring);
       for (int i = 0; i < b.size(); i++) {
         if (mask[i] > 0) {

@@ -139,7 +139,7 @@ public final class Piece implements PassKind {
   /** The piece and its surround, as far as both they and their source lie in the picture. */
   private static Rect target(Pass p, Frame frame, Rect area) {
     Rect bounds = frame.bounds();
-    Rect t = area.grow(MovedPiece.ringPx(frame.pxPerMm()) + 1).intersect(bounds);
+    Rect t = area.grow(HealPatch.ringPx(frame.pxPerMm()) + 1).intersect(bounds);
     int dx = dx(p, area);
     int dy = dy(p, area);
     Rect there = new Rect(t.x() + dx, t.y() + dy, t.w(), t.h()).intersect(bounds);

@@ -83,9 +83,7 @@ final class LightPatches {
     skin = Area.ofRegion(RegionName.SKIN.key());
     Rect bounds = context.below().bounds(level);
     Rect r = context.areaBounds(skin).toLevel(level).intersect(bounds);
-    int x = Math.floorDiv(r.x(), ALIGN) * ALIGN;
-    int y = Math.floorDiv(r.y(), ALIGN) * ALIGN;
-    rect = new Rect(x, y, r.right() - x, r.bottom() - y).intersect(bounds);
+    rect = r.anchored(ALIGN).intersect(bounds);
   }
 
   /**

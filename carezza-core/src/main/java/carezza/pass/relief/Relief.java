@@ -138,9 +138,7 @@ public final class Relief implements PassKind {
     int level = frame.levelFor(GRID_MM, 1.3);
     Rect bounds = frame.bounds().toLevel(level);
     Rect r = area.toLevel(level).grow(SplineField.REACH).intersect(bounds);
-    int x = Math.floorDiv(r.x(), ALIGN) * ALIGN;
-    int y = Math.floorDiv(r.y(), ALIGN) * ALIGN;
-    return new Rect(x, y, r.right() - x, r.bottom() - y).intersect(bounds);
+    return r.anchored(ALIGN).intersect(bounds);
   }
 
   @Override
