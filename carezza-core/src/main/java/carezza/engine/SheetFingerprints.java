@@ -17,6 +17,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 
 /**
@@ -258,7 +259,7 @@ final class SheetFingerprints {
     for (Rect need : p.kind().looksAt(p, frame, r)) {
       looked.addLook(h, p.id(), need);
     }
-    Rect own = looked.areas.bounds(looked.pass(p.id()).area());
+    Supplier<Rect> own = () -> looked.areas.bounds(looked.pass(p.id()).area());
     for (Rect need : p.kind().looksRound(p, frame, own)) {
       looked.addLook(h, p.id(), need.intersect(frame.bounds()));
     }

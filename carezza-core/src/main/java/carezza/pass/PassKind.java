@@ -10,6 +10,7 @@ import carezza.setting.Settings;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.Supplier;
 
 /**
  * A kind of pass: its settings, its computation, and what it says of itself. Everything a kind
@@ -163,9 +164,9 @@ public interface PassKind {
    * The rectangles of the picture below (source pixels) on which the result rests wherever it is
    * asked for: those that go with the pass's area.
    *
-   * @param area source pixels outside which the area is 0
+   * @param area source pixels outside which the area is 0; asking may mean finding them
    */
-  default List<Rect> looksRound(Pass p, Frame frame, Rect area) {
+  default List<Rect> looksRound(Pass p, Frame frame, Supplier<Rect> area) {
     return List.of();
   }
 

@@ -348,7 +348,7 @@ public final class PassContract {
     List<Rect> looked = new ArrayList<>(kind.looksAt(p, a.frame(s), tile));
     looked.add(tile);
     Rect own = a.view(s, () -> false).areaBounds(p.area());
-    looked.addAll(kind.looksRound(p, a.frame(s), own));
+    looked.addAll(kind.looksRound(p, a.frame(s), () -> own));
     SourcePicture other = skin(w, h, 16, 7);
     int changed = 0;
     for (int y = 0; y < h; y++) {

@@ -21,6 +21,7 @@ import carezza.setting.Settings;
 import carezza.setting.Unit;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 
 /**
  * An outlined piece replaced: its area is the piece. A fill takes what lies round it ({@link
@@ -155,8 +156,12 @@ public final class Piece implements PassKind {
   }
 
   @Override
-  public List<Rect> looksRound(Pass p, Frame frame, Rect area) {
-    if (area.isEmpty() || isNeutral(p)) {
+  public List<Rect> looksRound(Pass p, Frame frame, Supplier<Rect> where) {
+    return isNeutral(p) ? List.of() : looksRound(p, frame, where.get());
+  }
+
+  private List<Rect> looksRound(Pass p, Frame frame, Rect area) {
+    if (area.isEmpty()) {
       return List.of();
     }
     if (way == Way.FILL) {

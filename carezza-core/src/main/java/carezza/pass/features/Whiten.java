@@ -22,6 +22,7 @@ import carezza.setting.Unit;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 
 /**
  * Teeth or eye whites: the region's own colour is found first (its medians in CIELAB D65); then
@@ -137,8 +138,8 @@ public final class Whiten implements PassKind {
   }
 
   @Override
-  public List<Rect> looksRound(Pass p, Frame frame, Rect area) {
-    return List.of(area);
+  public List<Rect> looksRound(Pass p, Frame frame, Supplier<Rect> area) {
+    return List.of(area.get());
   }
 
   @Override

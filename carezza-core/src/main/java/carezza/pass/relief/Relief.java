@@ -26,6 +26,7 @@ import carezza.setting.Unit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 
 /**
  * The modelling of skin, what E = log2 of luminance has between 6 and 20 mm: what Even took of it
@@ -124,8 +125,8 @@ public final class Relief implements PassKind {
   }
 
   @Override
-  public List<Rect> looksRound(Pass p, Frame frame, Rect area) {
-    return List.of(seen(area, frame));
+  public List<Rect> looksRound(Pass p, Frame frame, Supplier<Rect> area) {
+    return List.of(seen(area.get(), frame));
   }
 
   /** The area from multiples of what blurs are anchored at. */
