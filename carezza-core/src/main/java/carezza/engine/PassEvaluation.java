@@ -99,7 +99,11 @@ record PassEvaluation(Pass pass, TileMaker tiles, int depth, boolean isHeld, Mat
     SheetView would = is;
     RunSheet sheet = is.sheet().withPasses(is.sheet().passes().stream().filter(Pass::on).toList());
     Rect source = tiles.engine().source().bounds();
+    List<PassKind> there = sheet.passes().stream().map(Pass::kind).toList();
     for (PassKind kind : Kinds.all().stream().filter(PassKind::evensLight).toList()) {
+      if (there.contains(kind)) {
+        continue;
+      }
       Pass begun = kind.start(sheet.nextId(), new KnownSheet(sheet, source, List.of()));
       sheet = sheet.add(begun);
       Pass found = kind.proposed(tiles.engine().view(sheet, () -> false).contextFor(begun));

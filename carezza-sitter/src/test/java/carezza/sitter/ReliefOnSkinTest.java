@@ -85,6 +85,17 @@ public class ReliefOnSkinTest extends OnSkin {
     assertThat(more / first).as("twice as much").isBetween(-0.05, 0.1);
   }
 
+  /** What two bands evened below is not evened a second time. */
+  @Test
+  public void whatIsEvenedBelowNeedsNoDabs() {
+    Engine e = engine(skin(1.2, 17).withRedness(X, Y, 8, 0.35));
+    Pass even = begun("twoBands", 1, e);
+    Pass p = begun("dodge", 2, e);
+    EvaluationContext c = e.view(sheet(List.of(even, p)), () -> false).contextFor(p);
+    assertThat(p.kind().proposed(c).area().strokes()).isEmpty();
+    assertThat(proposed("dodge", e).area().strokes()).isNotEmpty();
+  }
+
   /** What only lightness shows is an offer of its own, and a fainter one. */
   @Test
   public void aDarkPatchWithoutColourIsTheFainterOffer() {
