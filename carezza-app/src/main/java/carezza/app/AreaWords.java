@@ -39,8 +39,11 @@ public final class AreaWords {
   public static String brief(Area a) {
     boolean painted = !a.strokes().isEmpty();
     String base = a.base() == Area.Base.NONE ? "" : base(a);
-    if (!base.isEmpty() || painted) {
-      return painted && base.isEmpty() ? Words.of("area.strokes", a.strokes().size()) : base;
+    if (!base.isEmpty()) {
+      return base;
+    }
+    if (painted) {
+      return Words.of("area.strokes", a.strokes().size());
     }
     return a.terms().stream()
         .filter(Term::adds)

@@ -7,6 +7,7 @@ import carezza.engine.TileCache;
 import carezza.face.FaceMap;
 import carezza.face.Pin;
 import carezza.image.Plane;
+import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
@@ -126,7 +127,7 @@ final class MadeEvenBench {
   /** Two bands and sheen as they begin, the lamp known to be white. */
   private static List<Pass> passes() {
     PassKind even = Kinds.of("twoBands");
-    Pass bands = even.start(1, new KnownSheet(pinned(List.of()), null, List.of()));
+    Pass bands = even.start(1, new KnownSheet(pinned(List.of()), new Rect(0, 0, W, H), List.of()));
     Pass sheen = Pass.start(2, Kinds.of("sheen"), Area.WHOLE);
     for (Field<?> f : sheen.kind().fields()) {
       if (f instanceof FlagField known) {

@@ -96,7 +96,6 @@ record PassEvaluation(Pass pass, TileMaker tiles, int depth, boolean isHeld, Mat
   @Override
   public Plane evened(int level, Rect rect) {
     SheetView is = viewBelow();
-    SheetView would = is;
     RunSheet sheet = is.sheet().withPasses(is.sheet().passes().stream().filter(Pass::on).toList());
     Rect source = tiles.engine().source().bounds();
     List<PassKind> there = sheet.passes().stream().map(Pass::kind).toList();
@@ -108,8 +107,8 @@ record PassEvaluation(Pass pass, TileMaker tiles, int depth, boolean isHeld, Mat
       sheet = sheet.add(begun);
       Pass found = kind.proposed(tiles.engine().view(sheet, () -> false).contextFor(begun));
       sheet = sheet.change(begun.id(), p -> found);
-      would = tiles.engine().view(sheet, () -> false);
     }
+    SheetView would = tiles.engine().view(sheet, () -> false);
     Plane was = Bands.logLuminance(is.readTogether(level, rect));
     return Bands.difference(Bands.logLuminance(would.readTogether(level, rect)), was);
   }

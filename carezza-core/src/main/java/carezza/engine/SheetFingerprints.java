@@ -255,6 +255,9 @@ final class SheetFingerprints {
     if (p.kind().usesArea()) {
       h.add(area(p.area(), d - 1, r));
     }
+    if (p.kind().readsRegions()) {
+      h.add(areas.mapFingerprint());
+    }
     SheetFingerprints looked = lookedAt(p);
     for (Rect need : p.kind().looksAt(p, frame, r)) {
       looked.addLook(h, p.id(), need);

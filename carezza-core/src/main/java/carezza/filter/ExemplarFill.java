@@ -69,7 +69,7 @@ public final class ExemplarFill {
   /** Whether the patch round a pixel touches the hole. */
   private final boolean[] touches;
 
-  /** Mean square of what is finer than a patch round each pixel, and the median of it. */
+  /** Grain: mean square round each pixel of what is finer than three, capped; and its median. */
   private final float[] lively;
 
   private float usual;
@@ -119,13 +119,13 @@ public final class ExemplarFill {
     float[] square = new float[w * h];
     for (float[] c : image) {
       float[] mean = c.clone();
-      sumOver(mean, 1);
+      BoxSum.over(mean, w, h, 1);
       for (int i = 0; i < square.length; i++) {
         float d = c[i] - mean[i] / 9;
         square[i] += d * d / (SIDE * SIDE);
       }
     }
-    sumOver(square, HALF);
+    BoxSum.over(square, w, h, HALF);
     float[] sorted = new float[sources.length];
     for (int k = 0; k < sorted.length; k++) {
       sorted[k] = square[sources[k]];
@@ -253,11 +253,7 @@ public final class ExemplarFill {
   /** Colours carried in from the border, and sources taken by chance. */
   private void startSmooth() {
     boolean[] fixed = Membrane.outside(hole);
-    boolean any = false;
-    for (boolean f : fixed) {
-      any |= f;
-    }
-    for (int c = 0; c < image.length && any; c++) {
+    for (int c = 0; c < image.length; c++) {
       image[c] = Membrane.solve(image[c], fixed, w, h);
     }
     for (int i : targets) {
@@ -383,33 +379,8 @@ public final class ExemplarFill {
     for (int i : targets) {
       used[match[i]]++;
     }
-    sumOver(used, HALF);
+    BoxSum.over(used, w, h, HALF);
     fair = Math.max(1, SIDE * SIDE * targets.length / (float) sources.length);
-  }
-
-  /** Running sums over squares of 2 half + 1 pixels, along rows and then along columns. */
-  private void sumOver(float[] v, int half) {
-    float[] rows = new float[v.length];
-    for (int y = 0; y < h; y++) {
-      float sum = 0;
-      for (int x = -half; x < w; x++) {
-        sum += x + half < w ? v[y * w + x + half] : 0;
-        sum -= x - half - 1 >= 0 ? v[y * w + x - half - 1] : 0;
-        if (x >= 0) {
-          rows[y * w + x] = sum;
-        }
-      }
-    }
-    for (int x = 0; x < w; x++) {
-      float sum = 0;
-      for (int y = -half; y < h; y++) {
-        sum += y + half < h ? rows[(y + half) * w + x] : 0;
-        sum -= y - half - 1 >= 0 ? rows[(y - half - 1) * w + x] : 0;
-        if (y >= 0) {
-          v[y * w + x] = sum;
-        }
-      }
-    }
   }
 
   // ---- voting

@@ -170,6 +170,14 @@ public interface PassKind {
     return List.of();
   }
 
+  /**
+   * Whether the result also rests on where regions are found, beside its area: another face map is
+   * another result.
+   */
+  default boolean readsRegions() {
+    return false;
+  }
+
   /** Whether the pass can change anything in {@code rect} (source pixels). */
   default boolean touches(Pass p, Frame frame, Rect rect) {
     return true;

@@ -45,6 +45,21 @@ public final class SmoothGain {
   }
 
   /**
+   * As {@link #apply(RgbBlock, Plane[], float, float[])} with fields found in tiles.
+   *
+   * @param analysis finds three fields
+   */
+  public static void apply(
+      EvaluationContext context,
+      FieldTiles tiles,
+      FieldTiles.Analysis analysis,
+      RgbBlock b,
+      double amount,
+      float[] weight) {
+    apply(b, tiles.over(context, 3, analysis, b, weight), (float) amount, weight);
+  }
+
+  /**
    * @param stops over a part of the block that holds every pixel with weight
    * @param weight mask of 0..1 a pixel, or null for 1 everywhere
    */

@@ -197,6 +197,20 @@ public class FillTest {
     assertThat(off).as("broad tone, stops").isLessThan(name.equals("wall") ? 0.03 : 0.25);
   }
 
+  /** What may be taken depends on where surfaces are found: another map, another fill. */
+  @Test
+  public void aFillIsAnotherUnderAnotherFaceMap() {
+    Engine e = engine(picture(ground("wall", 4), true));
+    FaceMap turned = new FaceMap(new Pin(0, 0), new Pin(0, 63 * PX));
+    for (String kind : List.of("fill", "graft")) {
+      Pass p = kind.equals("fill") ? started(kind) : from(started(kind), 330, 275);
+      RunSheet one = pinned().withPasses(List.of(p));
+      long a = e.view(one, () -> false).fingerprint(THING);
+      long b = e.view(one.withFaceMap(turned), () -> false).fingerprint(THING);
+      assertThat(a != b).as(kind).isEqualTo(kind.equals("fill"));
+    }
+  }
+
   @Test
   public void aGraftTakesTheDetailOfItsPlaceAndTheToneOfItsOwn() {
     var ground = ground("wall", 5);

@@ -108,7 +108,7 @@ final class Ladder extends HBox {
   private void draw(OpenPicture p, RunSheet now) {
     Optional<String> part =
         Dials.worst(model).map(Reading::place).filter(r -> RegionName.of(r).isPresent());
-    boolean does = now.pass(id).filter(q -> acts(q)).isPresent();
+    boolean does = now.pass(id).filter(Ladder::acts).isPresent();
     if (place.isPresent() && part.equals(weakest) && does == acted) {
       crops(p, now);
       return;

@@ -102,16 +102,9 @@ final class Filling {
 
   /** What has any weight, and one pixel round it. */
   private static boolean[] hole(Plane mask) {
-    boolean[] out = new boolean[mask.data().length];
-    int w = mask.w();
+    boolean[] out = border(mask, 1);
     for (int i = 0; i < out.length; i++) {
-      if (mask.data()[i] > 0) {
-        for (int y = Math.max(0, i / w - 1); y <= Math.min(mask.h() - 1, i / w + 1); y++) {
-          for (int x = Math.max(0, i % w - 1); x <= Math.min(w - 1, i % w + 1); x++) {
-            out[y * w + x] = true;
-          }
-        }
-      }
+      out[i] |= mask.data()[i] > 0;
     }
     return out;
   }
@@ -123,8 +116,7 @@ final class Filling {
     for (int i = 0; i < hole.length; i++) {
       near[i] = hole[i] ? 1 : 0;
     }
-    Plane border = new Plane(grid, near);
-    boolean[] round = border(border, 2 * RING);
+    boolean[] round = border(new Plane(grid, near), 2 * RING);
     boolean any = false;
     for (RegionName name : SURFACES) {
       float[] m = context.mask(Area.found(name.key()), level, grid).data();
@@ -180,18 +172,18 @@ final class Filling {
     float[][] fill = new float[3][n];
     float[][] rest = new float[3][n];
     float[] ring = new float[n];
-    float[] target = new float[3];
     boolean[] isLaid = new boolean[n];
-    Laying laying = new Laying(plan, b, open(atLevel, from), k);
-    for (int i = 0; i < n; i++) {
-      int x = rect.x() + i % rect.w();
-      int y = rect.y() + i / rect.w();
-      isLaid[i] = laying.at(x, y, target);
-      for (int c = 0; c < 3 && isLaid[i]; c++) {
-        fill[c][i] = target[c];
-        rest[c][i] = Roots.cbrt(b.channel(c)[b.index(x, y)]) - target[c];
+    Plane open = open(atLevel, from);
+    for (int c = 0; c < 3; c++) {
+      Laying laying = new Laying(plan, b, c, open, k);
+      for (int i = 0; i < n; i++) {
+        int x = rect.x() + i % rect.w();
+        int y = rect.y() + i / rect.w();
+        fill[c][i] = laying.at(x, y);
+        isLaid[i] = !Float.isNaN(fill[c][i]);
+        rest[c][i] = isLaid[i] ? Roots.cbrt(b.channel(c)[b.index(x, y)]) - fill[c][i] : 0;
+        ring[i] = isLaid[i] && mask[i] == 0 ? 1 : 0;
       }
-      ring[i] = isLaid[i] && mask[i] == 0 ? 1 : 0;
     }
     HealSite site = new HealSite(rect, atLevel, 1, RING << k, mask, ring, mask);
     HealPatch.dropStrangers(site, rest);
@@ -220,10 +212,11 @@ final class Filling {
   }
 
   /**
-   * Copies pieces at one level, in the cube root of light. Where pieces meet they are blended over
-   * a few cells: their broad tones as they are, what is finer divided by the root of the sum of
-   * squared weights, so that grain loses no strength there (Heitz and Neyret 2018,
-   * "High-performance by-example noise using a histogram-preserving blending operator").
+   * Copies pieces of one channel at one level, in the cube root of light: of a large picture three
+   * at once would not fit beside it. Where pieces meet they are blended over a few cells: their
+   * broad tones as they are, what is finer divided by the root of the sum of squared weights, so
+   * that grain loses no strength there (Heitz and Neyret 2018, "High-performance by-example noise
+   * using a histogram-preserving blending operator").
    */
   private static final class Laying {
     private static final double BROAD_CELLS = 1.5;
@@ -233,8 +226,9 @@ final class Filling {
     private final Rect rect;
     private final int k;
     private final double cell;
-    private final float[][] broad = new float[3][];
-    private final float[][] fine = new float[3][];
+    private final int channel;
+    private final float[] broad;
+    private final float[] fine;
 
     /** Of one pixel: the shifts of the cells round it, each once, and what they weigh. */
     private final int[] at = new int[CELLS];
@@ -243,65 +237,57 @@ final class Filling {
 
     /**
      * @param b what pieces come from, at the level
+     * @param channel red, green or blue
      * @param open weights of its pixels, 0 in the hole
      * @param k levels from the grid's down to this one
      */
-    Laying(Plan plan, RgbBlock b, Plane open, int k) {
+    Laying(Plan plan, RgbBlock b, int channel, Plane open, int k) {
       this.plan = plan;
+      this.channel = channel;
       this.k = k;
       rect = b.rect();
       cell = 1 << k;
-      for (int c = 0; c < 3; c++) {
-        fine[c] = new float[b.size()];
-        for (int i = 0; i < b.size(); i++) {
-          fine[c][i] = Roots.cbrt(b.channel(c)[i]) - trend(c, i % rect.w(), i / rect.w());
-        }
-        Plane all = new Plane(rect, fine[c]);
-        broad[c] = Gaussian.blurMasked(all, open, BROAD_CELLS * cell, 0).data();
-        for (int i = 0; i < b.size(); i++) {
-          fine[c][i] -= broad[c][i];
-        }
+      fine = new float[b.size()];
+      for (int i = 0; i < fine.length; i++) {
+        fine[i] = Roots.cbrt(b.channel(channel)[i]) - trend(i % rect.w(), i / rect.w());
+      }
+      broad = Gaussian.blurMasked(new Plane(rect, fine), open, BROAD_CELLS * cell, 0).data();
+      for (int i = 0; i < fine.length; i++) {
+        fine[i] -= broad[i];
       }
     }
 
-    private float trend(int c, double x, double y) {
+    private float trend(double x, double y) {
       Rect g = plan.grid();
       double gx = (rect.x() + x + 0.5) / cell - g.x();
       double gy = (rect.y() + y + 0.5) / cell - g.y();
-      return (float) plan.trend().at(c, gx, gy);
+      return (float) plan.trend().at(channel, gx, gy);
     }
 
     /**
      * What lies on a pixel of the level: the pieces of the three by three cells round it, by the
      * quadratic B-spline.
      *
-     * @return false where no piece reaches
+     * @return NaN where no piece reaches
      */
-    boolean at(int x, int y, float[] out) {
+    float at(int x, int y) {
       double gx = (x + 0.5) / cell - plan.grid().x();
       double gy = (y + 0.5) / cell - plan.grid().y();
       int n = gather(x, y, gx, gy);
       double sum = 0;
       double squares = 0;
+      double tone = 0;
+      double grain = 0;
       for (int j = 0; j < n; j++) {
         sum += weight[j];
         squares += weight[j] * weight[j];
+        tone += weight[j] * broad[at[j]];
+        grain += weight[j] * fine[at[j]];
       }
       if (n == 0) {
-        return false;
+        return Float.NaN;
       }
-      for (int c = 0; c < 3; c++) {
-        double tone = 0;
-        double grain = 0;
-        for (int j = 0; j < n; j++) {
-          tone += weight[j] * broad[c][at[j]];
-          grain += weight[j] * fine[c][at[j]];
-        }
-        out[c] =
-            (float) (tone / sum + grain / Math.sqrt(squares))
-                + trend(c, x - rect.x(), y - rect.y());
-      }
-      return true;
+      return (float) (tone / sum + grain / Math.sqrt(squares)) + trend(x - rect.x(), y - rect.y());
     }
 
     /** Fills {@link #at} and {@link #weight} and says how many sources there are. */

@@ -27,7 +27,8 @@ import java.util.function.Supplier;
  * An outlined piece replaced: its area is the piece. A fill takes what lies round it ({@link
  * Filling}), a graft and a copy what lies at another place ({@link MovedPiece}). Like a heal it is
  * solved again from what lies below, in {@link EvaluationContext#unlit} light, so a new white
- * balance solves nothing again. Where the area is soft the piece is laid on in part.
+ * balance solves nothing again. From {@value #WHOLE} of the area's weight on the piece is laid
+ * whole, below in part: a short stroke suffices and the edge stays soft.
  */
 public final class Piece implements PassKind {
   /** From how far round the piece a fill takes, mm; 0 leaves all as it is. */
@@ -44,6 +45,9 @@ public final class Piece implements PassKind {
 
   /** Pieces are found on no more source pixels than this, surroundings included. */
   private static final long MOST_PIXELS = 24_000_000;
+
+  /** Pixels of its level that a moved piece looks beyond itself and its source. */
+  private static final int SPARE = 4;
 
   private enum Way {
     FILL,
@@ -155,6 +159,12 @@ public final class Piece implements PassKind {
     return (int) Math.round(p.get(FROM).orElseThrow().y() - (area.y() + area.h() / 2.0));
   }
 
+  /** Of a fill: surfaces along the border. */
+  @Override
+  public boolean readsRegions() {
+    return way == Way.FILL;
+  }
+
   @Override
   public List<Rect> looksRound(Pass p, Frame frame, Supplier<Rect> where) {
     return isNeutral(p) ? List.of() : looksRound(p, frame, where.get());
@@ -168,7 +178,14 @@ public final class Piece implements PassKind {
       return List.of(around(p, frame, area));
     }
     Rect t = target(p, frame, area);
-    return List.of(t, new Rect(t.x() + dx(p, area), t.y() + dy(p, area), t.w(), t.h()).grow(8));
+    Rect there = new Rect(t.x() + dx(p, area), t.y() + dy(p, area), t.w(), t.h());
+    int spare = SPARE << coarsest(frame);
+    return List.of(t.grow(spare), there.grow(spare));
+  }
+
+  /** Coarser levels have the piece of this one, reduced. */
+  private static int coarsest(Frame frame) {
+    return Pyramid.levelFor(frame.pxPerMm(), LEAST_PX_PER_MM);
   }
 
   // ---- what it computes
@@ -219,12 +236,14 @@ public final class Piece implements PassKind {
   private SolvedPatch moved(EvaluationContext context, Rect area, int atLevel) {
     Pass p = context.pass();
     Rect t = target(p, context.frame(), area);
-    int level = Math.min(atLevel, Pyramid.levelFor(context.frame().pxPerMm(), LEAST_PX_PER_MM));
+    int level = Math.min(atLevel, coarsest(context.frame()));
     if (t.isEmpty() || t.area() > MOST_PIXELS) {
       return SolvedPatch.nothing(atLevel);
     }
     Hash h = key(context, t).add(dx(p, area)).add(dy(p, area)).add(level);
-    looksRound(p, context.frame(), area).forEach(r -> h.add(context.belowFingerprint(r)));
+    for (Rect r : looksRound(p, context.frame(), area)) {
+      h.add(context.belowFingerprint(r.intersect(context.frame().bounds())));
+    }
     Rect rect = t.toLevel(level).intersect(context.below().bounds(level));
     return context.lasting(
         h.get(),

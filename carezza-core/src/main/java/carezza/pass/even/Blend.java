@@ -100,7 +100,8 @@ public final class Blend implements PassKind {
   private static FieldTiles tiles(Pass p, Frame frame) {
     int level = frame.levelFor(BROAD_MM, 1.3);
     double px = frame.pxPerMm() / (1 << level);
-    int reach = MaskedBlur.reach(BROAD_MM * px) + 2 + (int) Math.ceil(FAR * p.get(CARRY) * px);
+    int behind = 2 + (int) Math.ceil(FAR * p.get(CARRY) * px);
+    int reach = MaskedBlur.reach(BROAD_MM * px) + behind + MaskedBlur.reach(BROAD_MM / 2 * px);
     return new FieldTiles("blend", level, reach, new Hash().add(p.settingsHash()).get());
   }
 
@@ -112,10 +113,13 @@ public final class Blend implements PassKind {
   @Override
   public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
     Pass p = context.pass();
-    Plane[] stops =
-        tiles(p, context.frame())
-            .over(context, 3, (below, m) -> fields(context, below, m), b, weight);
-    SmoothGain.apply(b, stops, (float) p.strength(), weight);
+    SmoothGain.apply(
+        context,
+        tiles(p, context.frame()),
+        (below, m) -> fields(context, below, m),
+        b,
+        p.strength(),
+        weight);
   }
 
   private static Plane[] fields(EvaluationContext context, RgbBlock below, Plane mask) {

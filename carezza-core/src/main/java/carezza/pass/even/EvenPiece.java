@@ -111,10 +111,13 @@ public final class EvenPiece implements PassKind {
   @Override
   public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
     Pass p = context.pass();
-    Plane[] stops =
-        tiles(p, context.frame())
-            .over(context, 3, (below, m) -> fields(context, below, m), b, weight);
-    SmoothGain.apply(b, stops, (float) p.strength(), weight);
+    SmoothGain.apply(
+        context,
+        tiles(p, context.frame()),
+        (below, m) -> fields(context, below, m),
+        b,
+        p.strength(),
+        weight);
   }
 
   private static Plane[] fields(EvaluationContext context, RgbBlock below, Plane mask) {

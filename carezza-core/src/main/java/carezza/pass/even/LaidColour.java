@@ -118,10 +118,13 @@ public final class LaidColour implements PassKind {
             new Hash().add("laid from").add(hash).add(context.frame().pxPerMm()).get(),
             64,
             () -> goal(unlit));
-    Plane[] stops =
-        tiles(context.frame(), hash)
-            .over(context, 3, (below, m) -> fields(context, goal, below, m), b, weight);
-    SmoothGain.apply(b, stops, (float) p.strength(), weight);
+    SmoothGain.apply(
+        context,
+        tiles(context.frame(), hash),
+        (below, m) -> fields(context, goal, below, m),
+        b,
+        p.strength(),
+        weight);
   }
 
   /** log2 R/G, log2 G/B and log2 luminance of the place. */

@@ -223,10 +223,13 @@ public final class TwoBands implements PassKind {
   @Override
   public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
     Pass p = context.pass();
-    Plane[] stops =
-        band(p, context.frame())
-            .over(context, 3, (below, m) -> fields(context, below, m), b, weight);
-    SmoothGain.apply(b, stops, (float) (p.get(EVENING) / 100 * p.strength()), weight);
+    SmoothGain.apply(
+        context,
+        band(p, context.frame()),
+        (below, m) -> fields(context, below, m),
+        b,
+        p.get(EVENING) / 100 * p.strength(),
+        weight);
   }
 
   /** Gains of the three channels, in stops, that even the broad band in full. */

@@ -1,7 +1,6 @@
 package carezza.pass.relief;
 
 import carezza.area.Area;
-import carezza.color.Roots;
 import carezza.field.MaskedBlur;
 import carezza.field.SplineField;
 import carezza.image.Hash;
@@ -13,9 +12,9 @@ import carezza.pass.Frame;
 import carezza.pass.Known;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
+import carezza.pass.SmoothGain;
 import carezza.pass.Stage;
 import carezza.pass.Summary;
-import carezza.pass.Weighted;
 import carezza.reading.Bands;
 import carezza.reading.SkinPlanes;
 import carezza.region.RegionName;
@@ -48,7 +47,7 @@ public final class Relief implements PassKind {
   private static final double INNER_MM = 6;
   private static final double OUTER_MM = 20;
 
-  /** What is lost is smoothed by so much, less than the band's own since it is banded again. */
+  /** What is lost is smoothed by so much: at less, blotches come back with it. */
   private static final double LOSS_MM = 9.5;
 
   /** Over what the planes' shares run into one another. */
@@ -124,6 +123,12 @@ public final class Relief implements PassKind {
     return p.get(BACK) == 0 && p.get(DEEPER) == 0;
   }
 
+  /** The planes of the face, and what is under the eyes. */
+  @Override
+  public boolean readsRegions() {
+    return true;
+  }
+
   @Override
   public List<Rect> looksRound(Pass p, Frame frame, Supplier<Rect> area) {
     return List.of(seen(area.get(), frame));
@@ -131,12 +136,15 @@ public final class Relief implements PassKind {
 
   /** The area from multiples of what blurs are anchored at. */
   private static Rect seen(Rect area, Frame frame) {
-    int level = frame.levelFor(GRID_MM, 1.3);
-    return grid(area, frame).toSource(level).intersect(frame.bounds());
+    return grid(area, frame).toSource(level(frame)).intersect(frame.bounds());
+  }
+
+  private static int level(Frame frame) {
+    return frame.levelFor(GRID_MM, 1.3);
   }
 
   private static Rect grid(Rect area, Frame frame) {
-    int level = frame.levelFor(GRID_MM, 1.3);
+    int level = level(frame);
     Rect bounds = frame.bounds().toLevel(level);
     Rect r = area.toLevel(level).grow(SplineField.REACH).intersect(bounds);
     return r.anchored(ALIGN).intersect(bounds);
@@ -148,24 +156,9 @@ public final class Relief implements PassKind {
     if (area.isEmpty()) {
       return;
     }
-    Pass p = context.pass();
-    float strength = (float) p.strength();
-    float[] stops = field(context, area).at(b.level(), b.rect()).data();
-    Weighted.change(
-        b,
-        weight,
-        (red, green, blue, w, at) -> {
-          float[] gain = new float[w.length];
-          for (int i = 0; i < w.length; i++) {
-            gain[i] = w[i] == 0 ? 0 : w[i] * stops[at[i]];
-          }
-          Roots.exp2(gain, strength, gain);
-          for (int i = 0; i < w.length; i++) {
-            red[i] *= gain[i];
-            green[i] *= gain[i];
-            blue[i] *= gain[i];
-          }
-        });
+    Plane stops = field(context, area).at(b.level(), b.rect());
+    float strength = (float) context.pass().strength();
+    SmoothGain.apply(b, new Plane[] {stops, stops, stops}, strength, weight);
   }
 
   private static SplineField field(EvaluationContext context, Rect area) {
@@ -184,21 +177,19 @@ public final class Relief implements PassKind {
             .add(context.areaFingerprint(Area.found(RegionName.UNDER_EYES.key()), src))
             .get();
     return context.analysis(
-        key,
-        4 * grid.area(),
-        () -> new SplineField(context.frame().levelFor(GRID_MM, 1.3), stops(unlit, grid)));
+        key, 4 * grid.area(), () -> new SplineField(level(context.frame()), stops(unlit, grid)));
   }
 
   private static Plane stops(EvaluationContext context, Rect grid) {
     Pass p = context.pass();
-    int level = context.frame().levelFor(GRID_MM, 1.3);
+    int level = level(context.frame());
     double px = context.frame().pxPerMm() / (1 << level);
     Plane mask = context.mask(context.area(), level, grid);
     Plane now = Bands.logLuminance(context.below().read(level, grid));
     Plane out = new Plane(grid);
     EvaluationContext bare = context.without(Stage.EVEN);
     if (p.get(BACK) > 0 && bare != context) {
-      Plane before = Bands.logLuminance(bare.unlit().below().read(level, grid));
+      Plane before = Bands.logLuminance(bare.below().read(level, grid));
       Plane back = givenBack(context, level, before, now, mask, px);
       add(out, back, (float) (p.get(BACK) / 100));
     }

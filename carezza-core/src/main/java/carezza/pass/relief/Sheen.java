@@ -237,10 +237,13 @@ public final class Sheen implements PassKind {
   @Override
   public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
     Pass p = context.pass();
-    Plane[] stops =
-        tiles(p, context.frame())
-            .over(context, 3, (below, m) -> fields(context, below, m), b, weight);
-    SmoothGain.apply(b, stops, (float) (p.get(LOWER) / 100 * p.strength()), weight);
+    SmoothGain.apply(
+        context,
+        tiles(p, context.frame()),
+        (below, m) -> fields(context, below, m),
+        b,
+        p.get(LOWER) / 100 * p.strength(),
+        weight);
   }
 
   private static Plane[] fields(EvaluationContext context, RgbBlock below, Plane mask) {
