@@ -36,6 +36,7 @@ final class EvenBench {
           List.of("twoBands", "underEyes"),
           List.of("twoBands", "sheen"),
           List.of("twoBands", "sheen", "underEyes"),
+          List.of("twoBands", "sheen", "underEyes", "lines"),
           List.of("heals", "twoBands", "sheen", "underEyes"));
 
   private EvenBench() {}

@@ -16,6 +16,7 @@ import carezza.reading.Bands;
 import carezza.sheet.Kinds;
 import carezza.sheet.KnownSheet;
 import carezza.sheet.RunSheet;
+import carezza.spot.SkinLine;
 import carezza.spot.SkinSpot;
 import java.util.List;
 import java.util.Set;
@@ -86,6 +87,11 @@ record PassEvaluation(Pass pass, TileMaker tiles, int depth, boolean isHeld, Mat
   @Override
   public Lights lights() {
     return viewBelow().lights();
+  }
+
+  @Override
+  public List<SkinLine> lines() {
+    return viewBelow().lines();
   }
 
   @Override

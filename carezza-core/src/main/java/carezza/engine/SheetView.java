@@ -17,6 +17,8 @@ import carezza.pass.Frame;
 import carezza.pass.Pass;
 import carezza.region.RegionName;
 import carezza.sheet.RunSheet;
+import carezza.spot.LineFinder;
+import carezza.spot.SkinLine;
 import carezza.spot.SkinSpot;
 import carezza.spot.SpotFinder;
 import java.util.List;
@@ -213,20 +215,34 @@ public final class SheetView implements PixelReader {
 
   /** Marks on the skin as this view shows it, those that show most first; none without a face. */
   public List<SkinSpot> spots() {
+    return found("spots", SpotFinder::find);
+  }
+
+  /** Lines of the skin as it is in this view, those that show most first; none without a face. */
+  public List<SkinLine> lines() {
+    return found("lines", LineFinder::find);
+  }
+
+  /** Finds something on the skin of a face. */
+  private interface Finder<T> {
+    List<T> in(PixelReader picture, FaceMap map, SpotFinder.Skin skin);
+  }
+
+  private <T> List<T> found(String name, Finder<T> finder) {
     Optional<FaceMap> map = sheet().faceMap().filter(m -> !m.faces().isEmpty());
     if (map.isEmpty()) {
       return List.of();
     }
     Area skin = sheet().region(RegionName.SKIN.key());
     Rect all = bounds(0);
-    Hash h = new Hash().add("spots").add(fingerprint(all)).add(areaFingerprint(skin, all));
+    Hash h = new Hash().add(name).add(fingerprint(all)).add(areaFingerprint(skin, all));
     h.add(map.get().fingerprint());
     return engine
         .cache()
         .analysis(
             h.get(),
             SPOTS_BYTES,
-            () -> SpotFinder.find(this, map.get(), (level, rect) -> mask(skin, level, rect)));
+            () -> finder.in(this, map.get(), (level, rect) -> mask(skin, level, rect)));
   }
 
   /** What one pass is evaluated in of this sheet, over the picture below it; it may be muted. */

@@ -6,6 +6,7 @@ import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.neutral.Lights;
+import carezza.spot.SkinLine;
 import carezza.spot.SkinSpot;
 import java.util.List;
 import java.util.function.Supplier;
@@ -63,6 +64,9 @@ public interface EvaluationContext {
 
   /** Marks on the skin of the picture below, those that show most first; none without a face. */
   List<SkinSpot> spots();
+
+  /** Lines of the skin of the picture below, those that show most first; none without a face. */
+  List<SkinLine> lines();
 
   /**
    * By how many stops the kinds that {@link PassKind#evensLight even light} would change the

@@ -6,6 +6,7 @@ import carezza.pass.clean.Piece;
 import carezza.pass.even.Blend;
 import carezza.pass.even.EvenPiece;
 import carezza.pass.even.LaidColour;
+import carezza.pass.even.Lines;
 import carezza.pass.even.TwoBands;
 import carezza.pass.even.UnderEyes;
 import carezza.pass.features.Whiten;
@@ -49,6 +50,7 @@ public final class Kinds {
               Piece.copyOver(),
               Piece.fill(),
               new UnderEyes(),
+              new Lines(),
               new TwoBands(),
               new EvenPiece(),
               new Blend(),

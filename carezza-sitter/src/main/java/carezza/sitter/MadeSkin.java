@@ -101,6 +101,25 @@ public final class MadeSkin {
     return this;
   }
 
+  /** A straight furrow from side to side that light falls into, sigma across it in mm, stops. */
+  public MadeSkin withFurrow(double y, double slope, double sigmaMm, double stops) {
+    for (int i = 0; i < w * h; i++) {
+      double off = i / w + 0.5 - y - slope * (i % w + 0.5 - w / 2.0);
+      double across = off / Math.hypot(1, slope) / (sigmaMm * pxPerMm);
+      shade[i] += stops * Math.exp(-0.5 * across * across);
+    }
+    return this;
+  }
+
+  /** Another form from a row on down, lighter or darker in light alone, stops. */
+  public MadeSkin withBorder(double y, double stops) {
+    for (int i = 0; i < w * h; i++) {
+      double off = (i / w + 0.5 - y) / (0.4 * pxPerMm);
+      shade[i] += stops / (1 + Math.exp(-2 * off));
+    }
+    return this;
+  }
+
   /** A soft place that throws back white light, in linear light. */
   public MadeSkin withShine(double x, double y, double sizeMm, double light) {
     bump(shine, x, y, sizeMm / 2.355 * pxPerMm, light);

@@ -80,6 +80,7 @@ public final class PassContract {
     return new MadeSkin(w, h, PX_PER_MM, 0.5, seed)
         .withBlotches(Math.max(1, w * h / 2000), 0.8)
         .withSpot(0.35 * w, 0.4 * h, 2)
+        .withFurrow(0.62 * h, 0, 1.2, -0.8)
         .picture(depth);
   }
 

@@ -158,12 +158,15 @@ public final class MarksTool extends Tool {
   public void overlay(Overlay o, Sight sight) {
     for (Mark m : marked.marks()) {
       double r = radius(m);
-      Pin from = new Pin(m.x0(), m.y0());
-      Pin to = new Pin(m.x1(), m.y1());
+      List<Pin> path = m.path();
+      Pin from = path.get(0);
+      Pin to = path.get(path.size() - 1);
       o.circle(from, r);
       if (!from.equals(to)) {
         o.circle(to, r);
-        o.line(from, to);
+        for (int i = 1; i < path.size(); i++) {
+          o.line(path.get(i - 1), path.get(i));
+        }
       }
       if (hasSource(m) && isNear(m, sight)) {
         o.dashed(true);
