@@ -46,7 +46,7 @@ final class EnginePanel extends GridPane {
     int row = 0;
     for (var pass : model.sheet().get().passes()) {
       double millions = pixels.getOrDefault(pass.id(), 0L) / 1e6;
-      line(row++, KindWords.name(pass.kind()), Words.of("engine.pixels", number(millions)));
+      line(row++, KindWords.name(pass), Words.of("engine.pixels", number(millions)));
     }
     line(row++, Words.of("engine.finds"), String.valueOf(p.engine().analysesComputed()));
     double megabytes = p.engine().heldBytes() / 1048576.0;

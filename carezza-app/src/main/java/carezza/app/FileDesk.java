@@ -344,7 +344,7 @@ final class FileDesk implements AutoCloseable {
   /** Asks before a pass goes. */
   void askToRemove(long id) {
     Pass p = model.sheet().get().pass(id).orElseThrow();
-    if (questions.mayRemove(KindWords.name(p.kind()), KindWords.where(p))) {
+    if (questions.mayRemove(KindWords.name(p), KindWords.where(p))) {
       model.passes().remove(id);
     }
   }

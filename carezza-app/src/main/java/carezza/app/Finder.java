@@ -95,7 +95,7 @@ final class Finder {
       out.add(
           found(
               "pass-" + p.id(),
-              KindWords.name(p.kind()),
+              KindWords.name(p),
               Words.of("find.pass", KindWords.where(p)),
               () -> model.passes().chosen().set(p.id())));
     }
@@ -130,7 +130,7 @@ final class Finder {
                   found(
                       "use-" + r,
                       name,
-                      Words.of("find.use", KindWords.name(p.kind())),
+                      Words.of("find.use", KindWords.name(p)),
                       () -> model.areas().change(a -> Area.ofRegion(r)))));
     }
     return out;

@@ -18,6 +18,11 @@ public final class KindWords {
     return k instanceof UnknownKind ? Words.of("kind.newer", k.key()) : Words.of("kind." + k.key());
   }
 
+  /** The name of a pass, or that of its kind. */
+  public static String name(Pass p) {
+    return p.name().isEmpty() ? name(p.kind()) : p.name();
+  }
+
   /** Where a pass acts: its area, or what it has on the picture. */
   public static String where(Pass p) {
     if (p.kind() instanceof UnknownKind) {

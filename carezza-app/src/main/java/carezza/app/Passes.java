@@ -89,12 +89,16 @@ public final class Passes {
     chosen.set(p.id());
   }
 
-  /** Quietens what draws the eye on an area, by a pass of its own. */
-  public void quieten(Area area) {
+  /**
+   * Quietens what draws the eye on an area, by a pass of its own.
+   *
+   * @param ratio its contrast over that of the eye
+   */
+  public void quieten(Area area, double ratio) {
     Kinds.all().stream()
-        .filter(PassKind::quietens)
+        .flatMap(k -> k.quietening(now().nextId(), area, ratio).stream())
         .findFirst()
-        .ifPresent(k -> add(Pass.start(now().nextId(), k, area)));
+        .ifPresent(this::add);
   }
 
   public void change(long id, UnaryOperator<Pass> how) {

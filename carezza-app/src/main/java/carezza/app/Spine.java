@@ -83,7 +83,7 @@ final class Spine extends VBox {
     passes.stream()
         .filter(p -> p.id() == chosen)
         .findFirst()
-        .ifPresent(p -> b.setTooltip(new Tooltip(KindWords.name(p.kind()))));
+        .ifPresent(p -> b.setTooltip(new Tooltip(KindWords.name(p))));
     return b;
   }
 

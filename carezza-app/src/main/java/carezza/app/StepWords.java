@@ -27,12 +27,12 @@ public final class StepWords {
   private static Optional<String> ofPasses(RunSheet was, RunSheet now) {
     for (Pass p : now.passes()) {
       if (was.pass(p.id()).isEmpty()) {
-        return Optional.of(Words.of("step.added", KindWords.name(p.kind())));
+        return Optional.of(Words.of("step.added", KindWords.name(p)));
       }
     }
     for (Pass p : was.passes()) {
       if (now.pass(p.id()).isEmpty()) {
-        return Optional.of(Words.of("step.removed", KindWords.name(p.kind())));
+        return Optional.of(Words.of("step.removed", KindWords.name(p)));
       }
     }
     for (Pass p : now.passes()) {
@@ -43,16 +43,19 @@ public final class StepWords {
     }
     for (Pass p : now.passes()) {
       if (was.indexOf(p.id()) != now.indexOf(p.id())) {
-        return Optional.of(Words.of("step.moved", KindWords.name(p.kind())));
+        return Optional.of(Words.of("step.moved", KindWords.name(p)));
       }
     }
     return Optional.empty();
   }
 
   private static String ofPass(Pass was, Pass now) {
-    String kind = KindWords.name(now.kind());
+    String kind = KindWords.name(now);
     if (was.on() != now.on()) {
       return Words.of(now.on() ? "step.unmuted" : "step.muted", kind);
+    }
+    if (!was.name().equals(now.name())) {
+      return Words.of("step.named", KindWords.name(was), kind);
     }
     if (was.strength() != now.strength()) {
       return Words.of(
@@ -91,7 +94,7 @@ public final class StepWords {
     }
     String name = Words.has("parameter." + f.key()) ? Words.of("parameter." + f.key()) : "";
     return name.isEmpty()
-        ? Words.of("step.set", KindWords.name(now.kind()))
+        ? Words.of("step.set", KindWords.name(now))
         : Words.of("step.placed", name);
   }
 

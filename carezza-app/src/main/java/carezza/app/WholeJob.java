@@ -54,7 +54,7 @@ final class WholeJob {
       model.message().set(Words.of(pass.isEmpty() ? "job.notThis" : "job.noOther"));
       return Optional.empty();
     }
-    return questions.mayLay(KindWords.name(pass.get().kind()), others.size())
+    return questions.mayLay(KindWords.name(pass.get()), others.size())
         ? Optional.of(new Laying(pass.get(), others))
         : Optional.empty();
   }

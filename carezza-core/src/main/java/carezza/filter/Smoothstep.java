@@ -22,4 +22,10 @@ public final class Smoothstep {
   public static float falling(float t) {
     return 1 - t * t * (3 - 2 * t);
   }
+
+  /** 3 t^2 - 2 t^3, t held to 0 to 1. */
+  public static double rising(double t) {
+    double c = Math.max(0, Math.min(1, t));
+    return c * c * (3 - 2 * c);
+  }
 }

@@ -23,6 +23,7 @@ import java.util.function.UnaryOperator;
  * @param area where it acts
  * @param strength 0 to the kind's maximum; 1 is 100 %
  * @param on muted when false
+ * @param name given by hand, as {@code left hand}; empty for that of its kind
  * @param extra what a newer version knows of it beside these
  */
 public record Pass(
@@ -32,7 +33,10 @@ public record Pass(
     Area area,
     double strength,
     boolean on,
+    String name,
     Extra extra) {
+  /** Letters of a name. */
+  public static final int LONGEST_NAME = 24;
 
   public Pass {
     if (!settings.fields().equals(kind.fields())) {
@@ -42,11 +46,15 @@ public record Pass(
       throw new IllegalArgumentException(
           "strength = " + strength + ", must be in [0, " + kind.maxStrength() + "]");
     }
+    if (name.length() > LONGEST_NAME) {
+      throw new IllegalArgumentException(
+          "name of " + name.length() + " letters, must be at most " + LONGEST_NAME);
+    }
   }
 
   /** A new pass of a kind at its starting settings. */
   public static Pass start(long id, PassKind kind, Area area) {
-    return new Pass(id, kind, Settings.start(kind.fields()), area, 1, true, Extra.NONE);
+    return new Pass(id, kind, Settings.start(kind.fields()), area, 1, true, "", Extra.NONE);
   }
 
   /** The value of a setting. */
@@ -104,11 +112,11 @@ public record Pass(
   }
 
   public Pass withSettings(Settings s) {
-    return new Pass(id, kind, s, area, strength, on, extra);
+    return new Pass(id, kind, s, area, strength, on, name, extra);
   }
 
   public Pass withArea(Area a) {
-    return new Pass(id, kind, settings, a, strength, on, extra);
+    return new Pass(id, kind, settings, a, strength, on, name, extra);
   }
 
   public Pass withArea(UnaryOperator<Area> how) {
@@ -116,15 +124,21 @@ public record Pass(
   }
 
   public Pass withStrength(double s) {
-    return new Pass(id, kind, settings, area, s, on, extra);
+    return new Pass(id, kind, settings, area, s, on, name, extra);
   }
 
   public Pass withOn(boolean o) {
-    return new Pass(id, kind, settings, area, strength, o, extra);
+    return new Pass(id, kind, settings, area, strength, o, name, extra);
+  }
+
+  /** Under a name of its own, cut to what fits; empty for that of its kind. */
+  public Pass withName(String n) {
+    String fits = n.strip().substring(0, Math.min(LONGEST_NAME, n.strip().length()));
+    return new Pass(id, kind, settings, area, strength, on, fits, extra);
   }
 
   public Pass withId(long newId) {
-    return new Pass(newId, kind, settings, area, strength, on, extra);
+    return new Pass(newId, kind, settings, area, strength, on, name, extra);
   }
 
   /** Whether a newer version set something of it that this one leaves as it is. */

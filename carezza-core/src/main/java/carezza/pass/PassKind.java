@@ -134,9 +134,13 @@ public interface PassKind {
     return false;
   }
 
-  /** Whether a pass of this kind on a place quietens what draws the eye there. */
-  default boolean quietens() {
-    return false;
+  /**
+   * A pass that quietens what draws the eye in an area, for kinds that do that.
+   *
+   * @param ratio contrast there over that of the eye
+   */
+  default Optional<Pass> quietening(long id, Area area, double ratio) {
+    return Optional.empty();
   }
 
   /** Settings under which it acts on skin, with its items inside the picture: what tests try. */

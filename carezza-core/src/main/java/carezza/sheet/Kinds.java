@@ -20,7 +20,9 @@ import carezza.pass.light.Neutral;
 import carezza.pass.light.Noise;
 import carezza.pass.light.ThreePrimaries;
 import carezza.pass.light.ZoneCurve;
+import carezza.pass.relief.Glow;
 import carezza.pass.relief.LightCurve;
+import carezza.pass.relief.Quieten;
 import carezza.pass.relief.Relief;
 import carezza.pass.relief.Sheen;
 import carezza.pass.skin.SkinGather;
@@ -57,8 +59,10 @@ public final class Kinds {
               new LaidColour(),
               new Sheen(),
               new Relief(),
+              new Glow(),
               LightCurve.dodge(),
               LightCurve.burn(),
+              new Quieten(),
               Whiten.teeth(),
               Whiten.eyeWhites(),
               new SkinGather()));

@@ -19,7 +19,7 @@ import java.util.Set;
 /** Passes as JSON trees and back, whole or as what changed. */
 final class PassJson {
   private static final Set<String> OWN =
-      Set.of("id", "kind", "stage", "on", "strength", "settings", "area");
+      Set.of("id", "kind", "stage", "on", "name", "strength", "settings", "area");
   private static final Set<String> OWN_OF_UNKNOWN = Set.of("id", "kind", "stage", "on", "strength");
 
   private PassJson() {}
@@ -31,6 +31,9 @@ final class PassJson {
     o.put("stage", AreaJson.key(p.kind().stage()));
     o.put("on", p.on());
     o.put("strength", p.strength());
+    if (!p.name().isEmpty()) {
+      o.put("name", p.name());
+    }
     if (!(p.kind() instanceof UnknownKind)) {
       o.set("settings", p.settings().write());
     }
@@ -49,6 +52,9 @@ final class PassJson {
     ObjectNode o = Json.F.objectNode().put("id", now.id());
     if (now.on() != before.on()) {
       o.put("on", now.on());
+    }
+    if (!now.name().equals(before.name())) {
+      o.put("name", now.name());
     }
     if (now.strength() != before.strength()) {
       o.put("strength", now.strength());
@@ -81,6 +87,7 @@ final class PassJson {
     }
     Pass p = before.withOn(n.path("on").asBoolean(before.on()));
     p = p.withStrength(n.path("strength").asDouble(p.strength()));
+    p = p.withName(n.path("name").asText(p.name()));
     if (n.has("settings")) {
       p = p.withSettings(p.settings().applied(n.path("settings")));
     }
@@ -107,6 +114,7 @@ final class PassJson {
         n.has("area") ? AreaJson.read(n.path("area"), earlier) : Area.WHOLE,
         n.path("strength").asDouble(1),
         n.path("on").asBoolean(true),
+        n.path("name").asText(""),
         Extra.beyond(n, OWN));
   }
 
@@ -124,6 +132,7 @@ final class PassJson {
         Area.WHOLE,
         strength >= 0 ? strength : 1,
         n.path("on").asBoolean(true),
+        "",
         odd ? extra.with("stage", n.path("stage")) : extra);
   }
 }

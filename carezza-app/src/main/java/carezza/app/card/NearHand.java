@@ -73,7 +73,7 @@ public final class NearHand extends VBox {
 
   private void fill(Pass p) {
     refresh.clear();
-    Label name = new Label(KindWords.name(p.kind()));
+    Label name = new Label(KindWords.name(p));
     name.setWrapText(true);
     name.setMinHeight(USE_PREF_SIZE);
     Region space = new Region();

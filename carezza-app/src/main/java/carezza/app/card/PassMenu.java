@@ -1,11 +1,15 @@
 package carezza.app.card;
 
 import carezza.app.BenchModel;
+import carezza.app.Dialogs;
+import carezza.app.KindWords;
 import carezza.app.Words;
 import javafx.scene.Node;
+import javafx.scene.Scene;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.TextInputDialog;
 
 /** What can be done with a pass as a whole. */
 final class PassMenu {
@@ -28,12 +32,27 @@ final class PassMenu {
     menu.getItems()
         .addAll(
             item(on ? "mute" : "unmute", () -> model.passes().mute(id)),
+            item("name", () -> name(owner.getScene())),
             item("duplicate", () -> model.passes().duplicate(id)),
             up,
             down,
             new SeparatorMenuItem(),
             item("remove", () -> model.passes().remove(id)));
     menu.show(owner, screenX, screenY);
+  }
+
+  /** Asks for a name; an empty one is that of the kind again. */
+  private void name(Scene owner) {
+    TextInputDialog d = Dialogs.text(owner, "pass.nameTitle", "area.name");
+    model.sheet().get().pass(id).ifPresent(p -> d.getEditor().setText(KindWords.name(p)));
+    d.getEditor().selectAll();
+    d.showAndWait()
+        .ifPresent(
+            n ->
+                model
+                    .passes()
+                    .change(
+                        id, p -> p.withName(n.strip().equals(KindWords.name(p.kind())) ? "" : n)));
   }
 
   private static MenuItem item(String key, Runnable what) {

@@ -75,7 +75,7 @@ final class PassPanel extends VBox {
     more.setId("more");
     more.getStyleClass().addAll("quiet", "more");
     more.setMinWidth(USE_PREF_SIZE);
-    more.setAccessibleText(Words.of("pass.moreOf", KindWords.name(pass.kind())));
+    more.setAccessibleText(Words.of("pass.moreOf", KindWords.name(pass)));
     more.setOnAction(
         e -> {
           Bounds b = more.localToScreen(more.getBoundsInLocal());
@@ -86,7 +86,7 @@ final class PassPanel extends VBox {
             bar -> {
               bar.setId("strength");
               BarRow row = new BarRow(bar, q -> 100 * q.strength(), Numbers::percent);
-              row.name(KindWords.name(pass.kind())).getStyleClass().add("strong");
+              row.name(KindWords.name(pass)).getStyleClass().add("strong");
               row.getStyleClass().add("pass-head");
               row.getChildren().add(more);
               refresh.add(row::update);
@@ -94,7 +94,7 @@ final class PassPanel extends VBox {
             })
         .orElseGet(
             () -> {
-              Label name = new Label(KindWords.name(pass.kind()));
+              Label name = new Label(KindWords.name(pass));
               name.setWrapText(true);
               HBox.setHgrow(name, Priority.ALWAYS);
               return new HBox(8, name, more);

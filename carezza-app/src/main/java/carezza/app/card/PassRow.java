@@ -38,7 +38,7 @@ final class PassRow extends VBox {
   private final Label has = new Label();
   private final VBox closed = new VBox();
   private final PassMenu menu;
-  private final String kind;
+  private final Label name = new Label();
   private final long id;
   private PassPanel panel;
   private List<Object> panelShape = List.of();
@@ -48,10 +48,8 @@ final class PassRow extends VBox {
     this.miniatures = miniatures;
     this.whereOpen = whereOpen;
     id = p.id();
-    kind = KindWords.name(p.kind());
     menu = new PassMenu(model, id);
     setId("pass-" + id);
-    Label name = new Label(kind);
     name.setMinWidth(USE_PREF_SIZE);
     Region space = new Region();
     HBox.setHgrow(space, Priority.ALWAYS);
@@ -125,11 +123,16 @@ final class PassRow extends VBox {
   void update(Pass p) {
     strength.ifPresent(bar -> bar.value().set(100 * p.strength()));
     pseudoClassStateChanged(Pseudo.MUTED, !p.on());
+    Said.in(name, KindWords.name(p));
     String words = p.on() ? KindWords.has(p) : Words.of("pass.muted");
     Said.in(has, words);
     setAccessibleText(
         Words.of(
-            "pass.accessible", kind, KindWords.where(p), Math.round(100 * p.strength()), words));
+            "pass.accessible",
+            KindWords.name(p),
+            KindWords.where(p),
+            Math.round(100 * p.strength()),
+            words));
     open(p, isChosen());
     if (panel != null) {
       panel.update(p);
@@ -168,6 +171,7 @@ final class PassRow extends VBox {
   private List<Object> panelShape(Pass p) {
     RunSheet s = model.sheet().get();
     List<Object> out = new ArrayList<>();
+    out.add(p.name());
     out.add(p.isPartlyUnknown());
     out.add(whereOpen.get());
     if (whereOpen.get()) {

@@ -237,7 +237,7 @@ final class WherePanel extends VBox {
         out.add(
             new Choices.Choice(
                 "area-as-" + p.id(),
-                KindWords.name(p.kind()),
+                KindWords.name(p),
                 AreaWords.describe(p.area()),
                 "",
                 () -> model.areas().copyFrom(p.id())));

@@ -169,7 +169,7 @@ public final class Dials extends StackPane {
       return Optional.empty();
     }
     Button b = quiet("mend", Words.of("caution.mend", Math.round(to)));
-    b.setAccessibleText(Words.of("caution.mendPass", KindWords.name(p.kind()), Math.round(to)));
+    b.setAccessibleText(Words.of("caution.mendPass", KindWords.name(p), Math.round(to)));
     b.setOnMouseEntered(e -> model.passes().preview(p.id(), q -> q.withStrength(to / 100)));
     b.setOnMouseExited(e -> model.endPreview());
     b.setOnAction(e -> model.passes().change(p.id(), q -> q.withStrength(to / 100)));

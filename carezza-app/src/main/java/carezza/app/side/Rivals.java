@@ -6,6 +6,7 @@ import carezza.area.Area;
 import carezza.area.Extent;
 import carezza.area.Term;
 import carezza.reading.Saliency;
+import carezza.region.RegionName;
 import java.util.List;
 import java.util.Locale;
 import javafx.geometry.Pos;
@@ -18,6 +19,9 @@ import javafx.scene.layout.VBox;
 
 /** The places that rival the eyes, numbered as on the picture, each with an offer to quieten it. */
 public final class Rivals extends VBox {
+  /** Softness of the border at which a pass ends where the sitter begins, mm. */
+  private static final double OFF_MM = 2;
+
   private static final double WIDTH = 208;
 
   private final BenchModel model;
@@ -76,11 +80,14 @@ public final class Rivals extends VBox {
     return row;
   }
 
-  /** Burns the place, softly, in a pass of its own. */
+  /** Brings the place nearer to what is round it, in a pass of its own, off the sitter. */
   private void quieten(Saliency.Place p) {
-    double r = p.sizeMm() / 2 * model.pxPerMm();
+    double r = p.sizeMm() * model.pxPerMm();
     Extent oval = new Extent.Oval(p.x(), p.y(), r, r, 0);
-    double feather = Math.min(Term.MOST_FEATHER_MM, p.sizeMm() / 3);
-    model.passes().quieten(Area.NONE.with(new Term(Term.How.ADD, oval, feather)));
+    double feather = Math.min(Term.MOST_FEATHER_MM, p.sizeMm() / 2);
+    Area area = Area.NONE.with(new Term(Term.How.ADD, oval, feather));
+    boolean alone = model.sheet().get().faceMap().map(m -> m.faces().size() == 1).orElse(false);
+    Term off = new Term(Term.How.TAKE, RegionName.PERSON.key(), OFF_MM);
+    model.passes().quieten(alone ? area.with(off) : area, p.ratio());
   }
 }

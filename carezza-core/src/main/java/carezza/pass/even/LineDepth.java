@@ -1,6 +1,7 @@
 package carezza.pass.even;
 
 import carezza.face.Pin;
+import carezza.filter.Smoothstep;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import java.util.ArrayList;
@@ -197,21 +198,16 @@ final class LineDepth {
         double light = sum[i] / weight[i];
         double below = Math.min(0, light - left[1] - t * (right[1] - left[1]));
         double beside = (Math.abs(j - half) / px - FULL_MM) / (WIDE_MM - FULL_MM);
-        out[i] = (float) (below * (1 - smooth(beside)) / BLURRED);
+        out[i] = (float) (below * (1 - Smoothstep.rising(beside)) / BLURRED);
         deepest = Math.max(deepest, -below);
         darkest = Math.min(darkest, light);
       }
     }
-    double end = smooth(Math.min(k, steps.size() - 1 - k) / (END_MM * px));
+    double end = Smoothstep.rising(Math.min(k, steps.size() - 1 - k) / (END_MM * px));
     double valley = (Math.min(left[1], right[1]) - darkest) / Math.max(1e-9, VALLEY * deepest);
     for (int j = half - wide; j <= half + wide; j++) {
-      out[k * columns + j] *= (float) (end * smooth(valley));
+      out[k * columns + j] *= (float) (end * Smoothstep.rising(valley));
     }
-  }
-
-  private static double smooth(double t) {
-    double c = Math.max(0, Math.min(1, t));
-    return c * c * (3 - 2 * c);
   }
 
   /** Where the skin on one side lies and how light it is, on average; null where there is none. */

@@ -11,6 +11,7 @@ import carezza.pass.EvaluationContext;
 import carezza.pass.Frame;
 import carezza.pass.Histogram;
 import carezza.pass.Known;
+import carezza.pass.Mixing;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.Places;

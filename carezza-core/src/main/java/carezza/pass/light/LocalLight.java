@@ -1,11 +1,11 @@
 package carezza.pass.light;
 
 import carezza.color.Adaptation;
-import carezza.color.Oklab;
 import carezza.image.RgbBlock;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Frame;
 import carezza.pass.Known;
+import carezza.pass.Mixing;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.Stage;
@@ -15,7 +15,6 @@ import carezza.setting.Field;
 import carezza.setting.NumberField;
 import carezza.setting.Settings;
 import carezza.setting.Unit;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
@@ -105,13 +104,7 @@ public final class LocalLight implements PassKind {
             light(stops, contrast, about, red, green, blue, w);
           }
           if (chroma != 0) {
-            float[] one = new float[w.length];
-            float[] scale = new float[w.length];
-            Arrays.fill(one, 1);
-            for (int i = 0; i < w.length; i++) {
-              scale[i] = 1 + w[i] * chroma;
-            }
-            Oklab.scale(red, green, blue, one, scale);
+            Mixing.richer(chroma, red, green, blue, w);
           }
         });
   }

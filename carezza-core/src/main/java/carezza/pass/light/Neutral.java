@@ -12,6 +12,7 @@ import carezza.pass.Finding;
 import carezza.pass.Frame;
 import carezza.pass.Known;
 import carezza.pass.LightOffer;
+import carezza.pass.Mixing;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.Places;

@@ -6,6 +6,7 @@ import carezza.image.RgbBlock;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Frame;
 import carezza.pass.Known;
+import carezza.pass.Mixing;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.Stage;

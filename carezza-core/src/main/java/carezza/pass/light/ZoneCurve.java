@@ -15,6 +15,7 @@ import carezza.pass.FieldTiles;
 import carezza.pass.Frame;
 import carezza.pass.Histogram;
 import carezza.pass.Known;
+import carezza.pass.Mixing;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.Places;

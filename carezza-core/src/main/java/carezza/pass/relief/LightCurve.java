@@ -2,18 +2,20 @@ package carezza.pass.relief;
 
 import carezza.area.Area;
 import carezza.area.Stroke;
-import carezza.area.Term;
+import carezza.color.Adaptation;
 import carezza.color.Oklab;
 import carezza.color.Roots;
 import carezza.image.RgbBlock;
 import carezza.pass.Action;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Known;
+import carezza.pass.Mixing;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.pass.Stage;
 import carezza.pass.Summary;
 import carezza.pass.Weighted;
+import carezza.region.RegionName;
 import carezza.setting.ChoiceField;
 import carezza.setting.Field;
 import carezza.setting.NumberField;
@@ -27,8 +29,9 @@ import java.util.stream.Stream;
  * Dodge or burn: a gain of 2^(stops x mask x strength) in linear light. At colour 100 % the three
  * channels are scaled alike and saturation stays; at 0 % Oklab chroma stays; between, chroma is
  * scaled by the gain's cube root to the power of the setting. Lightness L of Oklab is the same for
- * every colour setting. Other ways of laying it on are {@link LightMix}es. Point-wise, so texture
- * passes through.
+ * every colour setting. Other ways of laying it on are {@link LightMix}es. Where a change of light
+ * brings a change of colour, each pass has its own correction, richer and warmer. Point-wise, so
+ * texture passes through.
  */
 public final class LightCurve implements PassKind {
   private static final NumberField STOPS =
@@ -46,8 +49,12 @@ public final class LightCurve implements PassKind {
   private static final NumberField LEAST =
       new NumberField("patchLeast", Unit.STOP, 0.005, 0.3, 0.01, 0.005).useful(0.01, 0.05).later();
 
-  /** Softness of the border at which strokes end where skin does, mm. */
-  private static final double SKIN_BORDER_MM = 2;
+  /** Colour that goes with the light where it is painted, whichever the mix. */
+  private static final NumberField RICHNESS =
+      new NumberField("richness", Unit.PERCENT, -60, 60, 0, 1).useful(-25, 25).later();
+
+  private static final NumberField MIRED =
+      new NumberField("mired", Unit.MIRED, -60, 60, 0, 1).useful(-20, 20).later();
 
   private final String key;
   private final int sign;
@@ -77,7 +84,7 @@ public final class LightCurve implements PassKind {
 
   @Override
   public List<Field<?>> fields() {
-    return List.of(STOPS, COLOUR, MIX, FROM, TO, LEAST);
+    return List.of(STOPS, COLOUR, MIX, RICHNESS, MIRED, FROM, TO, LEAST);
   }
 
   @Override
@@ -91,14 +98,14 @@ public final class LightCurve implements PassKind {
   public Pass start(long id, Known known) {
     Area bare = Area.NONE;
     return Pass.start(
-        id,
-        this,
-        known.hasFace() ? bare.with(new Term(Term.How.WITHIN, "skin", SKIN_BORDER_MM)) : bare);
+        id, this, known.hasFace() ? bare.with(Contour.within(RegionName.SKIN)) : bare);
   }
 
   @Override
   public List<Action> actions() {
-    return List.of(new Action.Choose("findPatches", c -> patches(c).offers(LightCurve::with)));
+    return List.of(
+        new Action.Choose("findPatches", c -> patches(c).offers(LightCurve::with)),
+        new Action.Choose("findContour", c -> new Contour(c, wanted(c)).offers(LightCurve::with)));
   }
 
   /** With the patches whose colour says that they are no form. */
@@ -108,9 +115,12 @@ public final class LightCurve implements PassKind {
   }
 
   private LightPatches patches(EvaluationContext context) {
+    return new LightPatches(context, wanted(context));
+  }
+
+  private DabOffers.Wanted wanted(EvaluationContext context) {
     Pass p = context.pass();
-    return new LightPatches(
-        context, new LightPatches.Wanted(sign, p.get(FROM), p.get(TO), p.get(LEAST), p.get(STOPS)));
+    return new DabOffers.Wanted(sign, p.get(FROM), p.get(TO), p.get(LEAST), p.get(STOPS));
   }
 
   private static Pass with(Pass p, List<Stroke> strokes, double stops) {
@@ -124,11 +134,6 @@ public final class LightCurve implements PassKind {
   @Override
   public String nextStep() {
     return "next.relief";
-  }
-
-  @Override
-  public boolean quietens() {
-    return sign < 0;
   }
 
   @Override
@@ -146,12 +151,29 @@ public final class LightCurve implements PassKind {
 
   @Override
   public boolean isNeutral(Pass p) {
-    return p.get(STOPS) == 0;
+    return p.get(STOPS) == 0 && p.get(RICHNESS) == 0 && p.get(MIRED) == 0;
   }
 
   @Override
   public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
     Pass p = context.pass();
+    if (p.get(STOPS) != 0) {
+      light(p, b, weight);
+    }
+    float s = (float) p.strength();
+    if (p.get(RICHNESS) != 0) {
+      float richer = s * (float) (p.get(RICHNESS) / 100);
+      Weighted.change(
+          b, weight, (red, green, blue, w, at) -> Mixing.richer(richer, red, green, blue, w));
+    }
+    if (p.get(MIRED) != 0) {
+      float[] warmer = Adaptation.shift(s * p.get(MIRED), 0).floats();
+      Weighted.change(
+          b, weight, (red, green, blue, w, at) -> Mixing.mix(warmer, red, green, blue, w));
+    }
+  }
+
+  private void light(Pass p, RgbBlock b, float[] weight) {
     LightMix mix = LightMix.of(p.get(MIX));
     if (mix != LightMix.CURVES) {
       float full = (float) (mix.full(sign * p.get(STOPS)) * p.strength());
