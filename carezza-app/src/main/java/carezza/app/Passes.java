@@ -281,6 +281,12 @@ public final class Passes {
                     found -> found.ifPresent(then)));
   }
 
+  /** Measures what speaks for and against the values of a number. */
+  public void weigh(long id, Action.Weigh action, Consumer<Optional<Action.Weighed>> then) {
+    model.message().set(Words.of("message.looking"));
+    find(id, p -> true, action.found()::of, then);
+  }
+
   /** Finds what a pass proposes. */
   public void propose(long id, Action.Choose action, Consumer<List<Action.Offer>> then) {
     model.message().set(Words.of("message.looking"));

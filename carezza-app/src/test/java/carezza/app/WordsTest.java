@@ -68,6 +68,7 @@ public class WordsTest {
           "finding.",
           "offer.",
           "review.",
+          "weigh.",
           "first.",
           "sum.",
           "colour.");

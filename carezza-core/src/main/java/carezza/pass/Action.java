@@ -1,8 +1,11 @@
 package carezza.pass;
 
 import carezza.geometry.Framing;
+import carezza.setting.NumberField;
 import carezza.setting.Place;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.function.UnaryOperator;
 
 /** Something that can be done with a pass beside setting it. What it finds becomes a setting. */
@@ -71,6 +74,39 @@ public sealed interface Action {
      */
     Pass along(Pass p, Framing below, double x0, double y0, double x1, double y1);
   }
+
+  /**
+   * What speaks for and against each value of a number is shown, with two check views of a place
+   * beside it.
+   *
+   * @param key name in the word bundle
+   * @param field the number
+   * @param looks keys of check views
+   * @param found measures it
+   */
+  record Weigh(String key, NumberField field, List<String> looks, Weighing found)
+      implements Action {
+    public Weigh {
+      looks = List.copyOf(looks);
+    }
+  }
+
+  /** Measures what speaks for and against the values of a number; may read pixels. */
+  @FunctionalInterface
+  interface Weighing {
+    Optional<Weighed> of(EvaluationContext context);
+  }
+
+  /**
+   * What was measured.
+   *
+   * @param at values, rising
+   * @param against what is against each: keys of the word bundle under "weigh." and shares
+   * @param proposed the value with the least against it
+   * @param x a place that shows it, source pixels
+   * @param y likewise
+   */
+  record Weighed(double[] at, Map<String, double[]> against, double proposed, double x, double y) {}
 
   /**
    * Several proposals, each of which can be looked at before one is taken.

@@ -127,7 +127,7 @@ final class PassPanel extends VBox {
 
   private void actions(Pass pass, Miniatures miniatures) {
     FlowPane row = new FlowPane(12, 4);
-    List<ReviewPanel> below = new ArrayList<>();
+    List<Node> below = new ArrayList<>();
     for (Action a : pass.kind().actions()) {
       if (a instanceof Action.PointAt point) {
         Button b = new Button(Words.of("action." + point.key()));
@@ -152,16 +152,22 @@ final class PassPanel extends VBox {
         Button b = WherePanel.quiet(review.key(), "action." + review.key());
         b.setOnAction(e -> model.reviewing().start(id, review));
         row.getChildren().add(b);
-        below.add(new ReviewPanel(model, miniatures, pass));
+        ReviewPanel panel = new ReviewPanel(model, miniatures, pass);
+        refresh.add(panel::update);
+        below.add(panel);
+      } else if (a instanceof Action.Weigh weigh) {
+        WeighPanel panel = new WeighPanel(model, miniatures, id, weigh);
+        Button b = WherePanel.quiet(weigh.key(), "action." + weigh.key());
+        b.setOnAction(e -> panel.toggle());
+        row.getChildren().add(b);
+        refresh.add(panel::update);
+        below.add(panel);
       }
     }
     if (!row.getChildren().isEmpty()) {
       getChildren().add(row);
     }
-    for (ReviewPanel review : below) {
-      getChildren().add(review);
-      refresh.add(review::update);
-    }
+    getChildren().addAll(below);
   }
 
   /** Each proposal previews while it is pointed at. */

@@ -19,11 +19,17 @@ import java.util.List;
 final class LineTrace {
   private static final double STEP_MM = 1.5;
   private static final double MOST = 200;
-  private static final double ASIDE_MM = 3;
+
+  /** How far beside the straight line it may run, in its middle and at its ends. */
+  private static final double ASIDE_MM = 8;
+
+  private static final double AT_ENDS_MM = 2;
   private static final double FINE_MM = 0.5;
 
   /** Stops that a shift of a mm from step to step costs, for each mm of it. */
   private static final double STIFF = 0.3;
+
+  private static final double FAR = 1e9;
 
   private LineTrace() {}
 
@@ -33,8 +39,8 @@ final class LineTrace {
     int level = context.frame().levelFor(FINE_MM, 1.3);
     double px = pxPerMm / (1 << level);
     Rect near =
-        Rect.ofDisc(from.x(), from.y(), 3 * ASIDE_MM * pxPerMm)
-            .union(Rect.ofDisc(to.x(), to.y(), 3 * ASIDE_MM * pxPerMm))
+        Rect.ofDisc(from.x(), from.y(), 2 * ASIDE_MM * pxPerMm)
+            .union(Rect.ofDisc(to.x(), to.y(), 2 * ASIDE_MM * pxPerMm))
             .intersect(context.frame().bounds());
     Rect rect = near.toLevel(level).intersect(context.below().bounds(level));
     if (rect.isEmpty()) {
@@ -55,8 +61,12 @@ final class LineTrace {
       double t = k / (double) steps;
       Pin at = new Pin(from.x() + t * (to.x() - from.x()), from.y() + t * (to.y() - from.y()));
       straight.add(at);
+      double most = AT_ENDS_MM + (ASIDE_MM - AT_ENDS_MM) * Math.sin(Math.PI * t);
       for (int j = 0; j <= 2 * aside; j++) {
-        cost[k][j] = Double.MAX_VALUE;
+        cost[k][j] = FAR;
+        if (Math.abs(j - aside) > most * px) {
+          continue;
+        }
         double off = (j - aside) * (double) (1 << level);
         double own = light(light, at.x() + off * nx, at.y() + off * ny, level);
         for (int i = 0; i <= 2 * aside; i++) {

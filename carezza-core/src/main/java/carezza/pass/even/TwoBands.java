@@ -6,6 +6,7 @@ import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import carezza.pass.Action;
 import carezza.pass.ColourRatios;
 import carezza.pass.EvaluationContext;
 import carezza.pass.FieldTiles;
@@ -162,6 +163,12 @@ public final class TwoBands implements PassKind {
   @Override
   public Settings sample(Frame frame) {
     return Settings.start(fields()).with(PIGMENT, true).with(BLOTCHES, 80.0);
+  }
+
+  @Override
+  public List<Action> actions() {
+    return List.of(
+        new Action.Weigh("whySplit", SPLIT, List.of("broad_band", "fine_band"), SplitSizes::of));
   }
 
   private static boolean isByFields(Pass p) {

@@ -30,7 +30,7 @@ import java.util.function.Supplier;
  */
 public final class Glow implements PassKind {
   private static final NumberField LIGHT =
-      new NumberField("glowLight", Unit.STOP, 0, 0.8, 0.2, 0.01).useful(0.1, 0.35);
+      new NumberField("glowLight", Unit.STOP, 0, 0.8, 0.1, 0.01).useful(0.06, 0.25);
 
   private static final NumberField LIT =
       new NumberField("glowOn", Unit.PERCENT, 5, 100, 35, 1).useful(20, 50);

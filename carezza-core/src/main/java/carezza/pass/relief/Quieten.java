@@ -44,7 +44,7 @@ public final class Quieten implements PassKind {
   private static final double AIM = 0.7;
 
   private static final double LEAST_SHARE = 15;
-  private static final double MOST_SHARE = 90;
+  private static final double MOST_SHARE = 75;
 
   /** Colour draws the eye less than light: a lamp that is lowered may keep some of its own. */
   private static final double LESS_COLOUR = 0.5;
