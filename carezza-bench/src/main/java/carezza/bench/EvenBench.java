@@ -92,6 +92,9 @@ final class EvenBench {
           shown(own.texture()),
           shown(own.smallForms()),
           shown(r.relief()));
+      if (recipe.contains("sheen") && !s.marks("shine").isEmpty()) {
+        ShinePlaces.print(s, before, now, goal);
+      }
     }
   }
 

@@ -128,7 +128,10 @@ final class MadeEvenBench {
   private static List<Pass> passes() {
     PassKind even = Kinds.of("twoBands");
     Pass bands = even.start(1, new KnownSheet(pinned(List.of()), new Rect(0, 0, W, H), List.of()));
-    Pass sheen = Pass.start(2, Kinds.of("sheen"), Area.WHOLE);
+    Pass sheen =
+        Kinds.of("sheen")
+            .start(2, new KnownSheet(pinned(List.of()), new Rect(0, 0, W, H), List.of()))
+            .withArea(Area.WHOLE);
     for (Field<?> f : sheen.kind().fields()) {
       if (f instanceof FlagField known) {
         sheen = sheen.with(known, true);

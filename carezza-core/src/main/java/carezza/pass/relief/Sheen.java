@@ -1,5 +1,7 @@
 package carezza.pass.relief;
 
+import carezza.area.Area;
+import carezza.area.Term;
 import carezza.color.Adaptation;
 import carezza.color.Matrix3;
 import carezza.color.Roots;
@@ -23,6 +25,7 @@ import carezza.pass.SmoothGain;
 import carezza.pass.Stage;
 import carezza.pass.Summary;
 import carezza.reading.Reading;
+import carezza.region.RegionName;
 import carezza.setting.Field;
 import carezza.setting.FlagField;
 import carezza.setting.NumberField;
@@ -30,6 +33,7 @@ import carezza.setting.Settings;
 import carezza.setting.Unit;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 
 /**
  * Sheen: hot places lowered until the skin's own colour shows. Light that a surface throws back
@@ -50,6 +54,10 @@ public final class Sheen implements PassKind {
       new NumberField("sheenFrom", Unit.PERCENT, 0, 90, 50, 1).useful(40, 60);
 
   private static final FlagField KNOWN = new FlagField("lampKnown", false);
+
+  /** Whether the lamp's share is taken down to a threshold of the face's own; not before. */
+  private static final FlagField BY_SHARE = new FlagField("byShare", false).later();
+
   private static final NumberField MIRED =
       new NumberField("lampMired", Unit.MIRED, -250, 250, 0, 1);
   private static final NumberField DUV =
@@ -58,8 +66,43 @@ public final class Sheen implements PassKind {
   /** Stops of light a unit of sheen; fitted on the demo sitters against their clean pictures. */
   private static final float STOPS = 1.27f;
 
+  /** Where new passes begin. */
+  private static final double START_FROM = 37;
+
+  private static final double START_LOWER = 100;
+
+  /**
+   * Of the light that a share above the threshold stands for so much is taken at 100 %: a picture's
+   * tone curve has drawn lights together before. Fitted on a demo sitter against the clean picture.
+   */
+  private static final float TAKEN = 0.36f;
+
+  /**
+   * Where skin makes most oil: what shines there is mostly no form. Elsewhere the threshold is
+   * higher by a share of it, {@link #DRIER}.
+   */
+  private static final Area OILY =
+      Area.NONE
+          .with(new Term(Term.How.ADD, RegionName.FOREHEAD.key(), 6))
+          .with(new Term(Term.How.ADD, RegionName.NOSE.key(), 6))
+          .with(new Term(Term.How.ADD, RegionName.CHIN.key(), 6));
+
+  private static final float DRIER = 0.32f;
+
+  /** So many of a face's places have less of the lamp in them. */
+  private static final double MOST_OF_FACE = 0.95;
+
+  /** A hot place has so much more of it than those. */
+  private static final double ABOVE_FACE = 0.1;
+
   /** Share of the way back to the skin's own colour. */
   private static final float COLOUR = 0.6f;
+
+  /** The same above a threshold of the face's own. */
+  private static final float OWN_COLOUR = 0.9f;
+
+  /** What is lowered there is as smooth as this: pores on a hot place do not show in it. */
+  private static final double SOFT_MM = 1.3;
 
   private static final double BROAD_MM = 0.76;
   private static final double ROUND_MM = 16;
@@ -92,7 +135,7 @@ public final class Sheen implements PassKind {
 
   @Override
   public List<Field<?>> fields() {
-    return List.of(LOWER, FROM, KNOWN, MIRED, DUV);
+    return List.of(LOWER, FROM, KNOWN, MIRED, DUV, BY_SHARE);
   }
 
   @Override
@@ -134,7 +177,11 @@ public final class Sheen implements PassKind {
   /** As if the lamp were daylight, and all of its light sheen. */
   @Override
   public Settings sample(Frame frame) {
-    return Settings.start(fields()).with(KNOWN, true).with(FROM, 0.0).with(LOWER, LOWER.max());
+    return Settings.start(fields())
+        .with(KNOWN, true)
+        .with(BY_SHARE, true)
+        .with(FROM, 0.0)
+        .with(LOWER, LOWER.max());
   }
 
   @Override
@@ -150,7 +197,12 @@ public final class Sheen implements PassKind {
   /** Begins with what the passes of light make white, or with the cast that was measured. */
   @Override
   public Pass start(long id, Known known) {
-    Pass p = PassKind.super.start(id, known);
+    Pass p =
+        PassKind.super
+            .start(id, known)
+            .with(BY_SHARE, true)
+            .with(FROM, START_FROM)
+            .with(LOWER, START_LOWER);
     Matrix3 light = Matrix3.IDENTITY;
     for (Pass q : known.passes()) {
       if (q.on() && q.area().isWhole() && q.kind().light(q).isPresent()) {
@@ -209,11 +261,16 @@ public final class Sheen implements PassKind {
     return new double[] {w[0] / w[1], w[2] / w[1]};
   }
 
-  private static FieldTiles tiles(Pass p, Frame frame) {
+  private static FieldTiles tiles(Pass p, Frame frame, Threshold from) {
     int level = frame.levelFor(BROAD_MM, 1.3);
-    int reach = MaskedBlur.reach(BROAD_MM * frame.pxPerMm() / (1 << level));
-    return new FieldTiles(
-        "sheen", level, reach, new Hash().add(lampHash(p)).add(p.get(FROM)).get());
+    double px = frame.pxPerMm() / (1 << level);
+    int reach = MaskedBlur.reach(BROAD_MM * px);
+    Hash h = new Hash().add(lampHash(p)).add(from.share());
+    if (p.get(BY_SHARE)) {
+      h.add("byShare").add(from.oily());
+      reach += MaskedBlur.reach(SOFT_MM * px);
+    }
+    return new FieldTiles("sheen", level, reach, h.get());
   }
 
   private static FieldTiles roundTiles(Pass p, Frame frame) {
@@ -230,26 +287,87 @@ public final class Sheen implements PassKind {
   /** What the fields read, and what the surrounds under them read. */
   @Override
   public List<Rect> looksAt(Pass p, Frame frame, Rect rect) {
-    Rect near = tiles(p, frame).reads(frame, rect);
+    Rect near = tiles(p, frame, NO_THRESHOLD).reads(frame, rect);
     return List.of(near, roundTiles(p, frame).reads(frame, near));
+  }
+
+  /**
+   * From what share of the lamp on light is lowered.
+   *
+   * @param share where skin is oily
+   * @param oily fingerprint of where that is
+   */
+  private record Threshold(double share, long oily) {}
+
+  private static final Threshold NO_THRESHOLD = new Threshold(0, 0);
+
+  @Override
+  public boolean readsRegions() {
+    return true;
+  }
+
+  /** The whole face, where its own sheen sets the threshold. */
+  @Override
+  public List<Rect> looksRound(Pass p, Frame frame, Supplier<Rect> area) {
+    Rect all = p.get(BY_SHARE) ? CoarseLight.rect(frame, area.get(), 0) : new Rect(0, 0, 0, 0);
+    return all.isEmpty() ? List.of() : List.of(all);
   }
 
   @Override
   public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
     Pass p = context.pass();
+    Threshold from = from(context);
     SmoothGain.apply(
         context,
-        tiles(p, context.frame()),
-        (below, m) -> fields(context, below, m),
+        tiles(p, context.frame(), from),
+        (below, m) -> fields(context, (float) from.share(), below, m),
         b,
         p.get(LOWER) / 100 * p.strength(),
         weight);
   }
 
-  private static Plane[] fields(EvaluationContext context, RgbBlock below, Plane mask) {
+  /**
+   * Share of the lamp from which light is lowered: what is set, or where the face is duller a share
+   * that stands out of it.
+   */
+  private static Threshold from(EvaluationContext context) {
+    Pass p = context.pass();
+    double set = p.get(FROM) / 100;
+    Rect src = CoarseLight.rect(context.frame(), context.areaBounds(context.area()), 0);
+    if (!p.get(BY_SHARE) || src.isEmpty()) {
+      return new Threshold(set, 0);
+    }
+    double[] lamp = lamp(p);
+    long key = new Hash().add(CoarseLight.key(context, "sheenFace", src)).add(lampHash(p)).get();
+    double[] most = CoarseLight.numbers(context, key, src, c -> mostOfFace(c, lamp));
+    double own = most.length == 0 ? set : Math.min(set, Math.max(0, most[0]) + ABOVE_FACE);
+    return new Threshold(own, context.areaFingerprint(OILY, src));
+  }
+
+  /** The lamp's share below which nearly all of the area lies; empty where there is none. */
+  private static double[] mostOfFace(CoarseLight c, double[] lamp) {
+    Plane[] light = {c.light().c1(), c.light().c2(), c.light().e()};
+    Plane mask = c.mask();
+    Plane[] own = round(light, mask, c.px(), lamp);
+    Plane red = ratio(light[0], 1);
+    Plane blue = ratio(light[1], -1);
+    Plane share = new Plane(mask.rect());
+    boolean any = false;
+    for (int i = 0; i < share.data().length; i++) {
+      boolean is = mask.data()[i] > 0;
+      any |= is;
+      share.data()[i] = is ? share(red, blue, light[2], own, lamp, i) : 0;
+    }
+    return any
+        ? new double[] {CoarseLight.quantile(share, mask.data(), MOST_OF_FACE)}
+        : new double[0];
+  }
+
+  private static Plane[] fields(EvaluationContext context, float from, RgbBlock below, Plane mask) {
     Pass p = context.pass();
     double[] lamp = lamp(p);
-    float from = (float) (p.get(FROM) / 100);
+    boolean byShare = p.get(BY_SHARE);
+    Plane oily = byShare ? context.mask(OILY, below.level(), below.rect()) : mask;
     Plane[] own =
         roundTiles(p, context.frame())
             .over(context, 3, (b, m) -> round(context, b, m), below.level(), below.rect());
@@ -265,29 +383,38 @@ public final class Sheen implements PassKind {
     Plane d2 = new Plane(below.rect());
     Plane dE = new Plane(below.rect());
     for (int i = 0; i < n; i++) {
-      float sheen = Math.max(0, share.data()[i] - from);
+      float least = byShare ? from * (1 + DRIER * (1 - oily.data()[i])) : from;
+      float sheen = Math.max(0, share.data()[i] - least);
       if (sheen > 0) {
-        dE.data()[i] = -STOPS * sheen;
-        float back = COLOUR * sheen / share.data()[i];
+        dE.data()[i] =
+            byShare ? TAKEN * Roots.log2((1 - share.data()[i]) / (1 - least)) : -STOPS * sheen;
+        float back = (byShare ? OWN_COLOUR : COLOUR) * sheen / share.data()[i];
         d1.data()[i] = back * (Roots.log2(own[0].data()[i]) - broad[0].data()[i]);
         d2.data()[i] = back * (-Roots.log2(own[1].data()[i]) - broad[1].data()[i]);
       }
     }
+    if (byShare) {
+      double px = context.frame().pxPerMm() / (1 << below.level());
+      Plane[] soft = MaskedBlur.of(mask, SOFT_MM * px, 0, d1, d2, dE);
+      return SmoothGain.fields(broad[0], broad[1], soft[0], soft[1], soft[2]);
+    }
     return SmoothGain.fields(broad[0], broad[1], d1, d2, dE);
   }
 
-  /** R/G, B/G and E of the skin round each place, found again with less of what is not like it. */
   private static Plane[] round(EvaluationContext context, RgbBlock below, Plane mask) {
     double px = context.frame().pxPerMm() / (1 << below.level());
-    double[] lamp = lamp(context.pass());
-    Plane[] broad = broad(context, below, mask);
+    return round(broad(context, below, mask), mask, px, lamp(context.pass()));
+  }
+
+  /** R/G, B/G and E of the skin round each place, found again with less of what is not like it. */
+  private static Plane[] round(Plane[] broad, Plane mask, double px, double[] lamp) {
     Plane red = ratio(broad[0], 1);
     Plane blue = ratio(broad[1], -1);
     Plane[] own = {red, blue, broad[2]};
     Plane weight = mask;
     for (int round = 0; round < ROUNDS; round++) {
       own = MaskedBlur.of(weight, ROUND_MM * px, 1, red, blue, broad[2]);
-      Plane next = new Plane(below.rect());
+      Plane next = new Plane(mask.rect());
       for (int i = 0; i < next.data().length; i++) {
         float m = mask.data()[i];
         float off = m == 0 ? 0 : Math.max(0, share(red, blue, broad[2], own, lamp, i)) / APART;
