@@ -217,7 +217,24 @@ public final class Passes {
   /** Puts a mark of the brush's size on the chosen pass. */
   public void addMark(double x0, double y0, double x1, double y1) {
     double mm = model.brush().get().sizeMm();
-    marking().ifPresent(m -> away(chosen.get(), p -> true, c -> m.add(c, x0, y0, x1, y1, mm)));
+    long id = chosen.get();
+    marking()
+        .ifPresent(
+            m ->
+                find(
+                    id,
+                    p -> true,
+                    c -> m.add(c, x0, y0, x1, y1, mm),
+                    how -> {
+                      Optional<String> against =
+                          now()
+                              .pass(id)
+                              .map(p -> m.against(p, x0, y0, x1, y1, mm, model.pxPerMm()));
+                      change(id, how);
+                      against
+                          .filter(key -> !key.isEmpty())
+                          .ifPresent(key -> model.message().set(Words.of(key)));
+                    }));
   }
 
   /** Takes off the mark of the chosen pass that lies at a place; false where there is none. */

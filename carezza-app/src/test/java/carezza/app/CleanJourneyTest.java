@@ -94,9 +94,16 @@ public class CleanJourneyTest extends BenchWindow {
           .noneMatch(h -> h.distance(k.x(), k.y()) < h.sizeMm() / 2 * bench.model().pxPerMm());
     }
     robot.push(KeyCode.Z);
+    Kept mark = kept().get(0);
+    int before = heals().size();
+    WaitForAsyncUtils.asyncFx(
+            () -> bench.model().passes().addMark(mark.x(), mark.y(), mark.x(), mark.y()))
+        .get();
+    until(() -> heals().size() == before + 1);
+    until(() -> bench.model().message().get().contains("that you keep"));
     robot.clickOn("#review-close");
     until(() -> reviewing().isEmpty());
-    for (int i = 0; i < 4; i++) {
+    for (int i = 0; i < 5; i++) {
       control(KeyCode.Z);
     }
     until(() -> heals().equals(was) && kept().isEmpty());

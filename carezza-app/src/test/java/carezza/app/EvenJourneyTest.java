@@ -44,7 +44,8 @@ public class EvenJourneyTest extends BenchWindow {
     noWordIsClipped();
     String told = robot.lookup("#weigh-told").queryAs(Label.class).getText();
     assertThat(told).startsWith("At 2.5 mm").contains("% of the pores");
-    assertThat(robot.lookup("#weigh-chart").query().getBoundsInLocal().getHeight())
+    Node chart = robot.lookup("#weigh-chart").query();
+    assertThat(WaitForAsyncUtils.asyncFx(() -> chart.getBoundsInLocal().getHeight()).get())
         .isGreaterThan(100);
     WaitForAsyncUtils.asyncFx(() -> ((Button) robot.lookup("#weigh-take").query()).fire()).get();
     settle();

@@ -17,6 +17,7 @@ public final class Main {
     String what = args.length == 0 ? "heal" : args[0];
     switch (what) {
       case "heal" -> HealBench.run(List.of(args).subList(1, args.length));
+      case "many" -> ManyHealsBench.run();
       case "grow" -> GrowBench.run();
       case "face" -> FaceBench.run(List.of(args).subList(1, args.length));
       case "poses" -> PoseBench.run(List.of(args).subList(1, args.length));
@@ -37,7 +38,7 @@ public final class Main {
         System.err.println(
             "No benchmark '"
                 + what
-                + "'; there are: heal, grow, face, poses, clean, neutral, passes, speed, pages, faults, kernels.");
+                + "'; there are: heal, many, grow, face, poses, clean, even, neutral, passes, speed, pages, faults, kernels.");
         System.exit(2);
       }
     }

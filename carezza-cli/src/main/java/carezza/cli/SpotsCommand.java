@@ -1,6 +1,9 @@
 package carezza.cli;
 
+import carezza.engine.SheetView;
+import carezza.face.Pin;
 import carezza.spot.Sight;
+import carezza.spot.SkinLine;
 import carezza.spot.SkinSpot;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
@@ -37,7 +40,9 @@ final class SpotsCommand implements Callable<Integer> {
       err.println(
           input.picture().getFileName() + ": no face was found, so no marks are looked for.");
     }
-    List<SkinSpot> spots = l.engine().view(l.sheet(), () -> false).spots();
+    SheetView view = l.engine().view(l.sheet(), () -> false);
+    List<SkinSpot> spots = view.spots();
+    List<SkinLine> lines = view.lines();
     double width = l.picture().picture().width();
     double px = l.engine().frame(l.sheet()).pxPerMm();
     PrintWriter out = spec.commandLine().getOut();
@@ -45,6 +50,8 @@ final class SpotsCommand implements Callable<Integer> {
       ObjectNode all = new ObjectMapper().createObjectNode();
       ArrayNode list = all.putArray("spots");
       spots.forEach(s -> list.add(told(s, px, width)));
+      ArrayNode folds = all.putArray("lines");
+      lines.forEach(f -> folds.add(told(f)));
       out.println(all.toPrettyString());
       return 0;
     }
@@ -62,7 +69,34 @@ final class SpotsCommand implements Callable<Integer> {
           s.confidence(),
           seen(s, px, width));
     }
+    for (SkinLine f : lines) {
+      Pin at = f.points().get(f.points().size() / 2);
+      out.printf(
+          Locale.ROOT,
+          "%-8s line      %6.0f %6.0f  %4.1f mm  contrast %.2f  depth %4.1f  %s%n",
+          proposal(f),
+          at.x(),
+          at.y(),
+          f.lengthMm(),
+          f.stops(),
+          f.depth(),
+          f.where().key());
+    }
     return 0;
+  }
+
+  /** Lines beside the mouth are a face's expression: the hand decides. */
+  private static String proposal(SkinLine f) {
+    return f.where() == SkinLine.Where.SMILE ? "look" : "soften";
+  }
+
+  private static ObjectNode told(SkinLine f) {
+    ObjectNode o = new ObjectMapper().createObjectNode();
+    o.put("where", f.where().key()).put("lengthMm", f.lengthMm()).put("contrast", f.stops());
+    o.put("depth", f.depth()).put("proposal", proposal(f));
+    ArrayNode line = o.putArray("line");
+    f.points().forEach(p -> line.addArray().add(p.x()).add(p.y()));
+    return o;
   }
 
   private static String seen(SkinSpot s, double px, double width) {

@@ -251,9 +251,9 @@ public class CommandsTest {
     assertThat(DocumentStore.read(sheet).sheet().passes())
         .extracting(p -> p.kind().key())
         .containsExactly("heals", "burn");
-    assertThat(run("propose", plain.toString(), "--passes", "glow", "--out", sheet.toString()))
+    assertThat(run("propose", plain.toString(), "--passes", "nonesuch", "--out", sheet.toString()))
         .isEqualTo(1);
-    assertThat(err.toString()).contains("no kind of pass 'glow'");
+    assertThat(err.toString()).contains("no kind of pass 'nonesuch'");
     assertThat(run("propose", plain.toString(), "--out", plain.toString())).isEqualTo(1);
     assertThat(Files.readAllBytes(plain)).isEqualTo(original);
   }
@@ -276,6 +276,26 @@ public class CommandsTest {
     ImageIO.write(image.getSubimage(0, 0, 50, 40), "png", small.toFile());
     assertThat(run("measure", picture.toString(), "--against", small.toString())).isEqualTo(1);
     assertThat(err.toString()).contains("small.png").contains("50 x 40");
+  }
+
+  /** Lines are listed with what is proposed, and laid as a pass but for those beside the mouth. */
+  @Test
+  public void linesAreListedAndSoftened() throws IOException {
+    Path tobias = Files.copy(DemoSitter.load("tobias").picture().path(), dir.resolve("lines.jpg"));
+    assertThat(run("spots", tobias.toString(), "--json")).isZero();
+    int soften = 0;
+    for (JsonNode l : new ObjectMapper().readTree(out.toString()).path("lines")) {
+      boolean smile = l.path("where").asText().equals("smile");
+      assertThat(l.path("proposal").asText()).isEqualTo(smile ? "look" : "soften");
+      assertThat(l.path("line").size()).isGreaterThan(10);
+      soften += smile ? 0 : 1;
+    }
+    assertThat(soften).isBetween(2, 4);
+    Path sheet = dir.resolve("lines.json");
+    assertThat(run("propose", tobias.toString(), "--passes", "lines", "--out", sheet.toString()))
+        .isZero();
+    JsonNode laid = new ObjectMapper().readTree(sheet.toFile()).path("passes").get(0);
+    assertThat(laid.path("settings").path("lines").size()).isEqualTo(soften);
   }
 
   /** Marks are listed, and proposed as heals; a place is carried to the picture itself. */

@@ -27,6 +27,16 @@ public sealed interface PassTool {
     UnaryOperator<Pass> add(
         EvaluationContext context, double x0, double y0, double x1, double y1, double sizeMm);
 
+    /**
+     * What speaks against a mark there: a key of the word bundle, or empty.
+     *
+     * @param pxPerMm source pixels in a mm
+     */
+    default String against(
+        Pass p, double x0, double y0, double x1, double y1, double sizeMm, double pxPerMm) {
+      return "";
+    }
+
     /** The pass with the source of a mark elsewhere. */
     Pass moved(Pass p, long mark, double dx, double dy);
   }

@@ -22,6 +22,15 @@ final class Healing implements PassTool.Marking {
     };
   }
 
+  /** A mark that is to stay is about to go. */
+  @Override
+  public String against(
+      Pass p, double x0, double y0, double x1, double y1, double sizeMm, double pxPerMm) {
+    Heal h = new Heal(x0, y0, x1, y1, sizeMm, 0, 0);
+    boolean kept = p.get(Heals.KEPT).stream().anyMatch(k -> k.isUnder(h, pxPerMm));
+    return kept ? "review.keptMark" : "";
+  }
+
   @Override
   public Pass moved(Pass p, long mark, double dx, double dy) {
     return changed(p, mark, h -> h.from(dx, dy));
