@@ -234,6 +234,10 @@ public final class Shots extends Application {
   /** What opens on the bench, and the desk. */
   private void details() throws Exception {
     choose("twoBands");
+    press("#whySplit");
+    until(() -> bench.getScene().lookup("#weigh").isVisible());
+    shot("split");
+    press("#weigh-close");
     fx(() -> bench.model().areas().join(Term.How.WITHIN, Areas.START_HUE));
     press("#where-open");
     shot("where");

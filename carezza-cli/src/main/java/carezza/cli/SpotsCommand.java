@@ -50,7 +50,7 @@ final class SpotsCommand implements Callable<Integer> {
       ObjectNode all = new ObjectMapper().createObjectNode();
       ArrayNode list = all.putArray("spots");
       spots.forEach(s -> list.add(told(s, px, width)));
-      ArrayNode folds = all.putArray("lines");
+      ArrayNode folds = all.putArray("skinLines");
       lines.forEach(f -> folds.add(told(f)));
       out.println(all.toPrettyString());
       return 0;

@@ -284,7 +284,7 @@ public class CommandsTest {
     Path tobias = Files.copy(DemoSitter.load("tobias").picture().path(), dir.resolve("lines.jpg"));
     assertThat(run("spots", tobias.toString(), "--json")).isZero();
     int soften = 0;
-    for (JsonNode l : new ObjectMapper().readTree(out.toString()).path("lines")) {
+    for (JsonNode l : new ObjectMapper().readTree(out.toString()).path("skinLines")) {
       boolean smile = l.path("where").asText().equals("smile");
       assertThat(l.path("proposal").asText()).isEqualTo(smile ? "look" : "soften");
       assertThat(l.path("line").size()).isGreaterThan(10);

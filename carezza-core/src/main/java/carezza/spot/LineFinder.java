@@ -14,10 +14,10 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 
 /**
- * Finds the lines of forehead, smile and neck: what is darker than the skin on both sides, between
- * two scales, averaged along the directions in which lines run there, and followed along its ridge
- * from where it is strong to where it is weak (Steger 1998, "An unbiased detector of curvilinear
- * structures", with the averages in place of derivatives).
+ * Finds the lines of forehead, smile and neck: what is darker than the skin on both sides, averaged
+ * along the directions in which lines run there, against what the directions across them have, and
+ * followed along its ridge from where it is strong to where it is weak (Steger 1998, "An unbiased
+ * detector of curvilinear structures", with the averages in place of derivatives).
  */
 public final class LineFinder {
   private static final double FINE_MM = 0.5;
@@ -51,6 +51,7 @@ public final class LineFinder {
   /** Red light missing over green light missing: less is blood, as in a scratch. */
   private static final double SHADE = 0.5;
 
+  /** Sigma of the bell by which a line's path is smoothed, steps. */
   private static final int SMOOTH = 2;
 
   /** A line is followed over as much as this where it is weak. */

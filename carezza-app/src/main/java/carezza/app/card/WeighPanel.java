@@ -56,6 +56,7 @@ final class WeighPanel extends VBox {
     told.setId("weigh-told");
     told.setWrapText(true);
     told.setMinHeight(Region.USE_PREF_SIZE);
+    take.setText(Words.of("action." + action.key()));
     take.setId("weigh-take");
     take.getStyleClass().add("quiet");
     take.setMinWidth(Region.USE_PREF_SIZE);

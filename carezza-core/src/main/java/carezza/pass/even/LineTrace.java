@@ -1,6 +1,5 @@
 package carezza.pass.even;
 
-import carezza.area.Area;
 import carezza.face.Pin;
 import carezza.field.MaskedBlur;
 import carezza.image.Plane;
@@ -31,9 +30,35 @@ final class LineTrace {
 
   private static final double FAR = 1e9;
 
-  private LineTrace() {}
+  private final Plane light;
+  private final int level;
+  private final double px;
+  private final int aside;
+  private final double nx;
+  private final double ny;
+  private final List<Pin> straight = new ArrayList<>();
 
-  /** Points from one end to the other, source pixels. */
+  /**
+   * @param light log2 luminance, blurred
+   * @param px pixels of it in a mm
+   */
+  private LineTrace(Plane light, int level, double px, Pin from, Pin to) {
+    this.light = light;
+    this.level = level;
+    this.px = px;
+    aside = (int) Math.ceil(ASIDE_MM * px);
+    double length = from.distance(to);
+    nx = -(to.y() - from.y()) / length;
+    ny = (to.x() - from.x()) / length;
+    double inSteps = Math.scalb(length, -level) / px / STEP_MM;
+    int steps = (int) Math.max(2, Math.min(MOST, Math.round(inSteps)));
+    for (int k = 0; k <= steps; k++) {
+      double t = k / (double) steps;
+      straight.add(new Pin(from.x() + t * (to.x() - from.x()), from.y() + t * (to.y() - from.y())));
+    }
+  }
+
+  /** Points from one end to the other, source pixels; the ends are not at one place. */
   static List<Pin> between(EvaluationContext context, Pin from, Pin to) {
     double pxPerMm = context.frame().pxPerMm();
     int level = context.frame().levelFor(FINE_MM, 1.3);
@@ -46,63 +71,63 @@ final class LineTrace {
     if (rect.isEmpty()) {
       return List.of(from, to);
     }
-    Plane mask = context.mask(Area.WHOLE, level, rect);
     Plane e = ColourRatios.of(context.below().read(level, rect)).e();
-    Plane light = MaskedBlur.of(e, mask, FINE_MM * px, 0);
-    int steps =
-        Math.max(2, (int) Math.min(MOST, Math.round(from.distance(to) / pxPerMm / STEP_MM)));
-    int aside = (int) Math.ceil(ASIDE_MM * px);
-    double nx = -(to.y() - from.y()) / from.distance(to);
-    double ny = (to.x() - from.x()) / from.distance(to);
-    double[][] cost = new double[steps + 1][2 * aside + 1];
-    int[][] back = new int[steps + 1][2 * aside + 1];
-    List<Pin> straight = new ArrayList<>();
-    for (int k = 0; k <= steps; k++) {
-      double t = k / (double) steps;
-      Pin at = new Pin(from.x() + t * (to.x() - from.x()), from.y() + t * (to.y() - from.y()));
-      straight.add(at);
-      double most = AT_ENDS_MM + (ASIDE_MM - AT_ENDS_MM) * Math.sin(Math.PI * t);
-      for (int j = 0; j <= 2 * aside; j++) {
-        cost[k][j] = FAR;
-        if (Math.abs(j - aside) > most * px) {
-          continue;
-        }
-        double off = (j - aside) * (double) (1 << level);
-        double own = light(light, at.x() + off * nx, at.y() + off * ny, level);
-        for (int i = 0; i <= 2 * aside; i++) {
-          double shift = (i - j) / px;
-          double c = (k == 0 ? 0 : cost[k - 1][i]) + STIFF * shift * shift;
-          if (c < cost[k][j]) {
-            cost[k][j] = c;
-            back[k][j] = i;
-          }
-        }
-        cost[k][j] += own;
-      }
-    }
-    return path(straight, cost[steps], back, nx * (1 << level), ny * (1 << level));
+    Plane light = MaskedBlur.of(e, Plane.filled(rect, 1), FINE_MM * px, 0);
+    return new LineTrace(light, level, px, from, to).path();
   }
 
-  private static List<Pin> path(
-      List<Pin> straight, double[] last, int[][] back, double nx, double ny) {
-    int j = 0;
-    for (int i = 1; i < last.length; i++) {
-      j = last[i] < last[j] ? i : j;
+  /** The places across the line whose light and bends are least together. */
+  private List<Pin> path() {
+    int n = straight.size();
+    int[][] back = new int[n][];
+    double[] cost = new double[2 * aside + 1];
+    for (int k = 0; k < n; k++) {
+      back[k] = new int[cost.length];
+      cost = step(k, cost, back[k]);
     }
-    int aside = last.length / 2;
-    Pin[] out = new Pin[straight.size()];
-    for (int k = out.length - 1; k >= 0; k--) {
-      Pin at = straight.get(k);
-      out[k] = new Pin(at.x() + (j - aside) * nx, at.y() + (j - aside) * ny);
+    int j = 0;
+    for (int i = 1; i < cost.length; i++) {
+      j = cost[i] < cost[j] ? i : j;
+    }
+    Pin[] out = new Pin[n];
+    for (int k = n - 1; k >= 0; k--) {
+      out[k] = at(k, j);
       j = back[k][j];
     }
     return List.of(out);
   }
 
-  private static double light(Plane light, double x, double y, int level) {
+  /** Costs of the places of a step by those of the step before, and from which each comes. */
+  private double[] step(int k, double[] before, int[] back) {
+    double[] out = new double[before.length];
+    double t = k / (straight.size() - 1.0);
+    double most = AT_ENDS_MM + (ASIDE_MM - AT_ENDS_MM) * Math.sin(Math.PI * t);
+    for (int j = 0; j < out.length; j++) {
+      out[j] = FAR;
+      if (Math.abs(j - aside) <= most * px) {
+        for (int i = 0; i < before.length; i++) {
+          double shift = (i - j) / px;
+          double c = before[i] + STIFF * shift * shift;
+          if (c < out[j]) {
+            out[j] = c;
+            back[j] = i;
+          }
+        }
+        out[j] += light(at(k, j));
+      }
+    }
+    return out;
+  }
+
+  private Pin at(int k, int j) {
+    double off = Math.scalb((double) j - aside, level);
+    return new Pin(straight.get(k).x() + off * nx, straight.get(k).y() + off * ny);
+  }
+
+  private double light(Pin p) {
     Rect r = light.rect();
-    int u = (int) Math.floor(Math.scalb(x, -level)) - r.x();
-    int v = (int) Math.floor(Math.scalb(y, -level)) - r.y();
+    int u = (int) Math.floor(Math.scalb(p.x(), -level)) - r.x();
+    int v = (int) Math.floor(Math.scalb(p.y(), -level)) - r.y();
     int cu = Math.max(0, Math.min(r.w() - 1, u));
     return light.data()[Math.max(0, Math.min(r.h() - 1, v)) * r.w() + cu];
   }

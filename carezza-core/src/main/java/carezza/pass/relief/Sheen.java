@@ -333,8 +333,11 @@ public final class Sheen implements PassKind {
   private static Threshold from(EvaluationContext context) {
     Pass p = context.pass();
     double set = p.get(FROM) / 100;
+    if (!p.get(BY_SHARE)) {
+      return new Threshold(set, 0);
+    }
     Rect src = CoarseLight.rect(context.frame(), context.areaBounds(context.area()), 0);
-    if (!p.get(BY_SHARE) || src.isEmpty()) {
+    if (src.isEmpty()) {
       return new Threshold(set, 0);
     }
     double[] lamp = lamp(p);
