@@ -37,7 +37,7 @@ public final class Measuring {
   /** The sheet that readings compare with. */
   public static RunSheet before(RunSheet sheet) {
     return sheet.muting(
-        p -> isJudged(p) && !p.kind().baresForm() || p.kind().stage() == Stage.FINISH);
+        p -> isJudged(p) && !p.kind().baresForm(p) || p.kind().stage() == Stage.FINISH);
   }
 
   /**

@@ -122,10 +122,11 @@ public interface PassKind {
   }
 
   /**
-   * Whether it takes away what lies on the form and is not the form, as a lamp's shine: readings of
-   * what is kept of the form are taken against the picture without that.
+   * Whether a pass takes away what lies on the form and is not the form, as a lamp's shine or blood
+   * under thin skin: readings of what is kept of the form are taken against the picture without
+   * that.
    */
-  default boolean baresForm() {
+  default boolean baresForm(Pass p) {
     return false;
   }
 

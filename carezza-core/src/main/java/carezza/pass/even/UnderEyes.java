@@ -108,6 +108,12 @@ public final class UnderEyes implements PassKind {
     return true;
   }
 
+  /** What its colour says is no form; what the hand adds may be. */
+  @Override
+  public boolean baresForm(Pass p) {
+    return p.get(ALSO) == 0;
+  }
+
   @Override
   public List<String> affects() {
     return List.of("reliefKept", "textureKept", "smallFormsKept", "halo");

@@ -30,13 +30,13 @@ import java.util.function.Supplier;
  */
 public final class Glow implements PassKind {
   private static final NumberField LIGHT =
-      new NumberField("glowLight", Unit.STOP, 0, 0.8, 0.1, 0.01).useful(0.06, 0.25);
+      new NumberField("glowLight", Unit.STOP, 0, 0.8, 0.08, 0.01).useful(0.05, 0.25);
 
   private static final NumberField LIT =
       new NumberField("glowOn", Unit.PERCENT, 5, 100, 35, 1).useful(20, 50);
 
   private static final NumberField CONTRAST =
-      new NumberField("glowContrast", Unit.PERCENT, 0, 100, 40, 1).useful(20, 70);
+      new NumberField("glowContrast", Unit.PERCENT, 0, 100, 20, 1).useful(20, 70);
 
   private static final double FINE_MM = 0.76;
   private static final double PLANE_MM = 3;

@@ -145,7 +145,7 @@ public final class Sheen implements PassKind {
 
   /** A hot place is not the form of what shines. */
   @Override
-  public boolean baresForm() {
+  public boolean baresForm(Pass p) {
     return true;
   }
 
