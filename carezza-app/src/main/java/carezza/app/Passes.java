@@ -226,12 +226,10 @@ public final class Passes {
                     p -> true,
                     c -> m.add(c, x0, y0, x1, y1, mm),
                     how -> {
-                      Optional<String> against =
-                          now()
-                              .pass(id)
-                              .map(p -> m.against(p, x0, y0, x1, y1, mm, model.pxPerMm()));
                       change(id, how);
-                      against
+                      now()
+                          .pass(id)
+                          .map(p -> m.told(p, x0, y0, x1, y1, mm, model.pxPerMm()))
                           .filter(key -> !key.isEmpty())
                           .ifPresent(key -> model.message().set(Words.of(key)));
                     }));

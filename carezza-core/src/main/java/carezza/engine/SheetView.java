@@ -220,7 +220,7 @@ public final class SheetView implements PixelReader {
 
   /** Lines of the skin as it is in this view, those that show most first; none without a face. */
   public List<SkinLine> lines() {
-    return found("folds of skin", LineFinder::find);
+    return found("skinLines", LineFinder::find);
   }
 
   /** Finds something on the skin of a face. */

@@ -32,23 +32,19 @@ public interface Mark extends Item {
     return List.of(new Pin(x0(), y0()), new Pin(x1(), y1()));
   }
 
-  /** Distance of a point from its line, in source pixels. */
+  /** Distance of a point from its line, in source pixels; asked for pixel by pixel. */
   default double distance(double x, double y) {
-    List<Pin> path = path();
-    double least = Double.MAX_VALUE;
-    for (int i = 1; i < path.size(); i++) {
-      least = Math.min(least, distance(path.get(i - 1), path.get(i), x, y));
-    }
-    return least;
+    return distance(x0(), y0(), x1(), y1(), x, y);
   }
 
-  private static double distance(Pin a, Pin b, double x, double y) {
-    double vx = b.x() - a.x();
-    double vy = b.y() - a.y();
+  /** Distance of a point from the straight piece between two others. */
+  static double distance(double x0, double y0, double x1, double y1, double x, double y) {
+    double vx = x1 - x0;
+    double vy = y1 - y0;
     double len = vx * vx + vy * vy;
-    double t = len == 0 ? 0 : Math.max(0, Math.min(1, ((x - a.x()) * vx + (y - a.y()) * vy) / len));
-    double ox = x - a.x() - t * vx;
-    double oy = y - a.y() - t * vy;
+    double t = len == 0 ? 0 : Math.max(0, Math.min(1, ((x - x0) * vx + (y - y0) * vy) / len));
+    double ox = x - x0 - t * vx;
+    double oy = y - y0 - t * vy;
     return Math.sqrt(ox * ox + oy * oy);
   }
 }

@@ -28,11 +28,12 @@ public sealed interface PassTool {
         EvaluationContext context, double x0, double y0, double x1, double y1, double sizeMm);
 
     /**
-     * What speaks against a mark there: a key of the word bundle, or empty.
+     * What is to be told of a mark that was asked for there: a key of the word bundle, or empty.
      *
+     * @param p the pass with what came of it
      * @param pxPerMm source pixels in a mm
      */
-    default String against(
+    default String told(
         Pass p, double x0, double y0, double x1, double y1, double sizeMm, double pxPerMm) {
       return "";
     }

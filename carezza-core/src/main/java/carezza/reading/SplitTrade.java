@@ -1,5 +1,6 @@
 package carezza.reading;
 
+import carezza.color.Roots;
 import carezza.filter.Gaussian;
 import carezza.image.Plane;
 import carezza.image.RgbBlock;
@@ -57,8 +58,7 @@ public record SplitTrade(double[] sizesMm, double[] pores, double[] forms, doubl
   private static Plane ratio(float[] a, float[] b, RgbBlock of) {
     Plane out = new Plane(of.rect());
     for (int i = 0; i < out.data().length; i++) {
-      out.data()[i] =
-          (float) (Math.log(Math.max(FLOOR, a[i]) / Math.max(FLOOR, b[i])) / Math.log(2));
+      out.data()[i] = Roots.log2(Math.max(FLOOR, a[i]) / Math.max(FLOOR, b[i]));
     }
     return out;
   }

@@ -107,15 +107,17 @@ final class PassJson {
       return unknown(n, near);
     }
     PassKind kind = known.get();
-    return new Pass(
-        n.path("id").asLong(),
-        kind,
-        Settings.read(kind.fields(), n.path("settings")),
-        n.has("area") ? AreaJson.read(n.path("area"), earlier) : Area.WHOLE,
-        n.path("strength").asDouble(1),
-        n.path("on").asBoolean(true),
-        n.path("name").asText(""),
-        Extra.beyond(n, OWN));
+    Pass bare =
+        new Pass(
+            n.path("id").asLong(),
+            kind,
+            Settings.read(kind.fields(), n.path("settings")),
+            n.has("area") ? AreaJson.read(n.path("area"), earlier) : Area.WHOLE,
+            n.path("strength").asDouble(1),
+            n.path("on").asBoolean(true),
+            "",
+            Extra.beyond(n, OWN));
+    return bare.withName(n.path("name").asText(""));
   }
 
   /** A pass that only a newer version can read: kept as it is. */

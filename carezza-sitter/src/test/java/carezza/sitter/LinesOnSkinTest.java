@@ -87,13 +87,21 @@ public class LinesOnSkinTest extends OnSkin {
 
   @Test
   public void theBorderOfTwoFormsStays() {
-    Engine e = engine(skin(1.2, 5).withBorder(Y, -0.8));
+    double y = 0.62 * H;
+    Pass straight = Pass.start(1, KIND, Area.WHOLE);
+    Engine furrow = engine(skin(1.2, 5).withFurrow(y, 0, 0.6, -0.8));
+    straight = straight.withSettings(KIND.sample(furrow.frame(bare())));
+    RunSheet sheet = bare().withPasses(List.of(straight));
+    assertThat(stops(read(furrow, sheet), read(furrow, bare()), X, y))
+        .as("the same line in a furrow")
+        .isGreaterThan(0.25);
+    Engine e = engine(skin(1.2, 5).withBorder(y, -0.8));
     RgbBlock was = read(e, bare());
-    RgbBlock now = read(e, drawn(e, 0).change(1, p -> p.with("softenLines", 85.0)));
+    RgbBlock now = read(e, sheet);
     double most = 0;
     for (int x = (int) (0.3 * W); x < 0.7 * W; x += 8) {
       for (double mm = -3; mm <= 3; mm += 0.5) {
-        most = Math.max(most, Math.abs(stops(now, was, x, Y + mm * PX)));
+        most = Math.max(most, Math.abs(stops(now, was, x, y + mm * PX)));
       }
     }
     assertThat(most).isLessThan(0.06);
@@ -105,6 +113,7 @@ public class LinesOnSkinTest extends OnSkin {
     Engine e = engine(skin(1.2, 6).withFurrow(Y, SLOPE, 0.6, -0.4));
     RgbBlock was = read(e, bare());
     RgbBlock now = read(e, drawn(e, 0));
+    assertThat(stops(now, was, X, Y)).as("in the furrow").isGreaterThan(0.1);
     for (int x = 0; x < W; x++) {
       int far = (int) (8 * PX);
       int i = (int) (Y + SLOPE * (x - X) - far) * W + x;

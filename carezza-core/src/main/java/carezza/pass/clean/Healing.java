@@ -22,9 +22,9 @@ final class Healing implements PassTool.Marking {
     };
   }
 
-  /** A mark that is to stay is about to go. */
+  /** A mark that is to stay has gone. */
   @Override
-  public String against(
+  public String told(
       Pass p, double x0, double y0, double x1, double y1, double sizeMm, double pxPerMm) {
     Heal h = new Heal(x0, y0, x1, y1, sizeMm, 0, 0);
     boolean kept = p.get(Heals.KEPT).stream().anyMatch(k -> k.isUnder(h, pxPerMm));

@@ -24,6 +24,7 @@ import carezza.setting.Settings;
 import carezza.setting.Unit;
 import carezza.spot.SkinLine;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
@@ -160,12 +161,22 @@ public final class Lines implements PassKind {
         List<Pin> path = LineTrace.between(context, new Pin(x0, y0), new Pin(x1, y1));
         return p -> with(p, FaceLine.of(path));
       }
-      double px = context.frame().pxPerMm();
+      double near = NEAR_MM * context.frame().pxPerMm();
       return fresh(context).stream()
-          .filter(l -> FaceLine.of(l.points()).distance(x0, y0) < NEAR_MM * px)
-          .findFirst()
-          .map(l -> (UnaryOperator<Pass>) p -> with(p, List.of(l)))
+          .map(l -> FaceLine.of(l.points()))
+          .filter(l -> l.distance(x0, y0) < near)
+          .min(Comparator.comparingDouble(l -> l.distance(x0, y0)))
+          .map(l -> (UnaryOperator<Pass>) p -> with(p, l))
           .orElse(p -> p);
+    }
+
+    /** A click that found none. */
+    @Override
+    public String told(
+        Pass p, double x0, double y0, double x1, double y1, double sizeMm, double pxPerMm) {
+      boolean isClick = x0 == x1 && y0 == y1;
+      boolean none = p.get(LINES).stream().noneMatch(l -> l.distance(x0, y0) < NEAR_MM * pxPerMm);
+      return isClick && none ? "review.noLine" : "";
     }
 
     @Override
@@ -199,11 +210,12 @@ public final class Lines implements PassKind {
 
   // ---- what it computes
 
-  private static FieldTiles tiles(List<FaceLine> lines, Frame frame) {
+  /** One for all lines, so that blocks share its tiles whichever lines come upon them. */
+  private static FieldTiles tiles(Pass p, Frame frame) {
     int level = frame.levelFor(FINE_MM, 1.3);
     double px = frame.pxPerMm() / (1 << level);
     Hash h = new Hash();
-    lines.forEach(l -> FaceLine.FORM.addTo(h, l));
+    LINES.addTo(h, p.get(LINES));
     return new FieldTiles("lines", level, (int) Math.ceil(LineDepth.REACH_MM * px), h.get());
   }
 
@@ -237,33 +249,31 @@ public final class Lines implements PassKind {
 
   @Override
   public List<Rect> looksAt(Pass p, Frame frame, Rect rect) {
-    List<FaceLine> near = near(p, frame, rect);
-    return near.isEmpty() ? List.of() : List.of(tiles(near, frame).reads(frame, rect));
+    return touches(p, frame, rect) ? List.of(tiles(p, frame).reads(frame, rect)) : List.of();
   }
 
   @Override
   public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
     Pass p = context.pass();
     Rect src = b.rect().toSource(b.level()).intersect(context.frame().bounds());
-    List<FaceLine> near = near(p, context.frame(), src);
-    if (near.isEmpty()) {
+    if (!touches(p, context.frame(), src)) {
       return;
     }
     Plane[] depth =
-        tiles(near, context.frame())
-            .over(context, 1, (below, m) -> depth(context, near, below, m), b, weight);
+        tiles(p, context.frame())
+            .over(context, 1, (below, m) -> depth(context, below, m), b, weight);
     Plane[] stops = {depth[0], depth[0], depth[0]};
     SmoothGain.apply(b, stops, (float) (-p.get(SOFTEN) / 100 * p.strength()), weight);
   }
 
   /** How deep the lines are, stops, at or below 0. */
-  private static Plane[] depth(
-      EvaluationContext context, List<FaceLine> lines, RgbBlock below, Plane mask) {
+  private static Plane[] depth(EvaluationContext context, RgbBlock below, Plane mask) {
     int level = below.level();
     double px = context.frame().pxPerMm() / (1 << level);
     Plane e = ColourRatios.of(below, mask).e();
     Plane out = new Plane(below.rect());
-    for (FaceLine l : lines) {
+    Rect src = below.rect().toSource(level);
+    for (FaceLine l : near(context.pass(), context.frame(), src)) {
       List<Pin> path =
           l.path().stream()
               .map(q -> new Pin(Math.scalb(q.x(), -level), Math.scalb(q.y(), -level)))

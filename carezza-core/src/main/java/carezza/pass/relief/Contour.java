@@ -95,8 +95,7 @@ final class Contour {
 
   private void add(List<Action.Offer> to, Part part, DabOffers.Laying how) {
     int level = context.frame().levelFor(part.fineMm, 1.5);
-    DabOffers.Wanted sized = wanted.sized(2 * part.fineMm, 3 * part.broadMm);
-    DabOffers dabs = new DabOffers(context, least(sized), level);
+    DabOffers dabs = new DabOffers(context, wanted(part), level);
     Area area = area(part.region);
     Rect bounds = context.below().bounds(level);
     Rect rect = context.areaBounds(area).toLevel(level).intersect(bounds);
@@ -118,9 +117,10 @@ final class Contour {
     dabs.add(to, part.key, band, mask, how);
   }
 
-  private static DabOffers.Wanted least(DabOffers.Wanted w) {
+  private DabOffers.Wanted wanted(Part part) {
+    double least = Math.max(LEAST_STOPS, wanted.least());
     return new DabOffers.Wanted(
-        w.sign(), w.fromMm(), w.toMm(), Math.max(LEAST_STOPS, w.least()), w.stops());
+        wanted.sign(), 2 * part.fineMm, 3 * part.broadMm, least, wanted.stops());
   }
 
   private Area area(RegionName part) {

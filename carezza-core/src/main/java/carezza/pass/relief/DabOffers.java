@@ -37,11 +37,7 @@ record DabOffers(EvaluationContext context, Wanted wanted, int level) {
    * @param least stops of the faintest dab
    * @param stops of the pass
    */
-  record Wanted(int sign, double fromMm, double toMm, double least, double stops) {
-    Wanted sized(double newFromMm, double newToMm) {
-      return new Wanted(sign, newFromMm, newToMm, least, stops);
-    }
-  }
+  record Wanted(int sign, double fromMm, double toMm, double least, double stops) {}
 
   /** A pass with strokes and stops. */
   interface Laying {

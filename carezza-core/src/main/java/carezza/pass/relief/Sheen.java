@@ -349,21 +349,17 @@ public final class Sheen implements PassKind {
 
   /** The lamp's share below which nearly all of the area lies; empty where there is none. */
   private static double[] mostOfFace(CoarseLight c, double[] lamp) {
-    Plane[] light = {c.light().c1(), c.light().c2(), c.light().e()};
-    Plane mask = c.mask();
-    Plane[] own = round(light, mask, c.px(), lamp);
-    Plane red = ratio(light[0], 1);
-    Plane blue = ratio(light[1], -1);
-    Plane share = new Plane(mask.rect());
     boolean any = false;
-    for (int i = 0; i < share.data().length; i++) {
-      boolean is = mask.data()[i] > 0;
-      any |= is;
-      share.data()[i] = is ? share(red, blue, light[2], own, lamp, i) : 0;
+    for (float w : c.mask().data()) {
+      any |= w > 0;
     }
-    return any
-        ? new double[] {CoarseLight.quantile(share, mask.data(), MOST_OF_FACE)}
-        : new double[0];
+    if (!any) {
+      return new double[0];
+    }
+    Plane[] light = {c.light().c1(), c.light().c2(), c.light().e()};
+    Plane[] own = round(light, c.mask(), c.px(), lamp);
+    Plane share = shares(light, own, c.mask(), lamp);
+    return new double[] {CoarseLight.quantile(share, c.mask().data(), MOST_OF_FACE)};
   }
 
   private static Plane[] fields(EvaluationContext context, float from, RgbBlock below, Plane mask) {
@@ -375,13 +371,8 @@ public final class Sheen implements PassKind {
         roundTiles(p, context.frame())
             .over(context, 3, (b, m) -> round(context, b, m), below.level(), below.rect());
     Plane[] broad = broad(context, below, mask);
-    Plane red = ratio(broad[0], 1);
-    Plane blue = ratio(broad[1], -1);
+    Plane share = shares(broad, own, mask, lamp);
     int n = mask.data().length;
-    Plane share = new Plane(below.rect());
-    for (int i = 0; i < n; i++) {
-      share.data()[i] = mask.data()[i] == 0 ? 0 : share(red, blue, broad[2], own, lamp, i);
-    }
     Plane d1 = new Plane(below.rect());
     Plane d2 = new Plane(below.rect());
     Plane dE = new Plane(below.rect());
@@ -439,6 +430,17 @@ public final class Sheen implements PassKind {
     Plane out = new Plane(log.rect());
     for (int i = 0; i < out.data().length; i++) {
       out.data()[i] = Roots.exp2(sign * log.data()[i]);
+    }
+    return out;
+  }
+
+  /** The lamp's share of each place in the mask, 0 off it. */
+  private static Plane shares(Plane[] broad, Plane[] own, Plane mask, double[] lamp) {
+    Plane red = ratio(broad[0], 1);
+    Plane blue = ratio(broad[1], -1);
+    Plane out = new Plane(mask.rect());
+    for (int i = 0; i < out.data().length; i++) {
+      out.data()[i] = mask.data()[i] == 0 ? 0 : share(red, blue, broad[2], own, lamp, i);
     }
     return out;
   }
