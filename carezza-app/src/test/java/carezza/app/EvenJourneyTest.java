@@ -86,6 +86,13 @@ public class EvenJourneyTest extends BenchWindow {
         .isLessThan(2 * sheet().faceMap().orElseThrow().pxPerMm());
     control(KeyCode.Z);
     until(() -> lines().size() == found - 1);
+    List<Mark> was = lines();
+    robot.clickOn(at(1150, 1250));
+    until(() -> bench.model().message().get().startsWith("No line is found there"));
+    assertThat(lines()).isEqualTo(was);
+    robot.clickOn(at(middle.x(), middle.y()));
+    until(() -> lines().size() == found);
+    assertThat(lines().get(found - 1).distance(middle.x(), middle.y())).isLessThan(1);
   }
 
   @Test(dependsOnMethods = "linesAreFoundLeftAndDrawn")
