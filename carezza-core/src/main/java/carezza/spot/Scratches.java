@@ -165,6 +165,7 @@ final class Scratches {
             SpotType.SCRATCH,
             points.get(points.size() / 2),
             length,
+            length,
             -d[1],
             d[0] - d[1],
             most,

@@ -10,6 +10,8 @@ import java.util.Locale;
  * @param type what it is
  * @param centre source pixels
  * @param sizeMm diameter; of a scratch its length
+ * @param reachMm diameter from which round a red mark the skin is as it is further off; others'
+ *     size
  * @param contrast how much darker than the skin round it, stops of green
  * @param redness how much redder, stops of red over green
  * @param depth in standard deviations of the skin's own texture at its size and place
@@ -21,6 +23,7 @@ public record SkinSpot(
     SpotType type,
     Pin centre,
     double sizeMm,
+    double reachMm,
     double contrast,
     double redness,
     double depth,
@@ -50,6 +53,7 @@ public record SkinSpot(
   }
 
   SkinSpot proposed(Proposal other) {
-    return new SkinSpot(type, centre, sizeMm, contrast, redness, depth, confidence, other, line);
+    return new SkinSpot(
+        type, centre, sizeMm, reachMm, contrast, redness, depth, confidence, other, line);
   }
 }

@@ -54,6 +54,13 @@ final class SpotRules {
   /** What is shallower is a blotch, to be evened. */
   private static final double SHALLOWEST_DARK = 0.25;
 
+  /**
+   * From so many stops a dark spot must be closed so far: creases and shades of collars are not.
+   */
+  private static final double CREASE = 0.7;
+
+  private static final double SURELY_CLOSED = 0.67;
+
   private static final double LEAST_BLEMISH_MM = 1.4;
 
   /**
@@ -92,8 +99,10 @@ final class SpotRules {
     }
     double depth = 4.5 + 2 * Math.max(0, 2.4 - size);
     boolean dark = s.redShare() >= 0.7 && size < WIDEST_MM && c.dark() > depth;
+    boolean alone = s.closed() > SURELY_CLOSED || -s.green() < CREASE;
+    Proposal what = alone ? Proposal.HEAL : Proposal.LOOK;
     return dark && s.closed() > 0.4 && s.axis() > 0.55
-        ? Optional.of(spot(g, c, s, SpotType.DARK_SPOT, Proposal.HEAL, SPOT_SIZE))
+        ? Optional.of(spot(g, c, s, SpotType.DARK_SPOT, what, SPOT_SIZE))
         : Optional.empty();
   }
 
@@ -143,11 +152,14 @@ final class SpotRules {
       Proposal proposal,
       double[] size) {
     double depth = type == SpotType.BLEMISH ? c.red() : c.dark();
+    double radius = size(s, size) / 2;
+    double reach = type == SpotType.BLEMISH ? SpotReach.px(g, s.x(), s.y(), radius) : radius;
     double confidence = 1 - Math.exp(-Math.max(0, depth - 2) / 5) * (1.2 - Math.min(1, s.closed()));
     return new SkinSpot(
         type,
         g.source(s.x(), s.y()),
-        size(s, size) / g.px,
+        2 * radius / g.px,
+        2 * reach / g.px,
         -s.green(),
         s.redness(),
         depth,

@@ -23,6 +23,9 @@ final class FoundMarks {
   /** A heal is so much wider than its mark: its border must lie on clean skin. */
   private static final double WIDER = 1.5;
 
+  /** And so much wider than where its halo ends: the ring reads the skin beyond it. */
+  private static final double BEYOND_HALO = 1.4;
+
   /** How wide a scratch is healed, mm. */
   private static final double SCRATCH_MM = 2.2;
 
@@ -133,18 +136,23 @@ final class FoundMarks {
 
   /** A heal on what was found, without a source. */
   static Heal round(Action.Found one) {
-    return round(new Pin(one.x(), one.y()), one.sizeMm());
+    return round(new Pin(one.x(), one.y()), WIDER * one.sizeMm());
   }
 
-  private static Heal round(Pin at, double sizeMm) {
-    return new Heal(at.x(), at.y(), at.x(), at.y(), Math.min(MOST_MM, WIDER * sizeMm), 0, 0);
+  private static Heal round(Pin at, double wide) {
+    return new Heal(at.x(), at.y(), at.x(), at.y(), Math.min(MOST_MM, wide), 0, 0);
   }
 
   private static List<Heal> heals(SkinSpot s, double px) {
     if (s.line().size() < 2) {
-      return List.of(round(s.centre(), s.sizeMm()));
+      return List.of(round(s.centre(), wide(s)));
     }
     return along(lengthened(s.line(), BEYOND_MM * px), 0.5 * BENT * SCRATCH_MM * px);
+  }
+
+  private static double wide(SkinSpot s) {
+    double halo = s.reachMm() > s.sizeMm() ? BEYOND_HALO * s.reachMm() : 0;
+    return Math.max(WIDER * s.sizeMm(), halo);
   }
 
   /** A line that goes on so far at both ends, source pixels. */
