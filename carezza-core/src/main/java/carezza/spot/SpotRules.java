@@ -40,6 +40,17 @@ final class SpotRules {
 
   private static final double STANDS_OUT = 1.6;
 
+  /**
+   * Pores and hairs of a beard are smaller than this. What is wider need only be as much as the
+   * spots round it, and of these such as are closed: folds and shades are no measure for it.
+   */
+  private static final double WIDE_MM = 3;
+
+  private static final double CLOSED = 0.4;
+
+  /** From here redness alone tells a blemish where light falls off across it. */
+  private static final double CLOSED_RED = 0.5;
+
   /** Smaller ones are pores. */
   private static final double LEAST_MOLE_MM = 1.5;
 
@@ -72,7 +83,7 @@ final class SpotRules {
   /** Melanin's spots smaller than this, measured as dark spots, are pores. */
   private static final double LEAST_MELANIN_MM = 1.1;
 
-  /** Stops of green under which nothing is a mark. */
+  /** Stops of green, and of red over green, under which nothing is a mark. */
   private static final double FAINTEST = 0.12;
 
   /** Stops from which what is dark is a hole or a hair, and how wide a dark spot may be. */
@@ -84,7 +95,7 @@ final class SpotRules {
 
   static Optional<SkinSpot> typed(SpotGround g, SpotScales.Candidate c, SpotShape s) {
     double size = size(s, SPOT_SIZE) / g.px;
-    if (s.green() > -FAINTEST || s.green() < -DEEPEST) {
+    if (Math.max(-s.green(), s.redness()) < FAINTEST || s.green() < -DEEPEST) {
       return Optional.empty();
     }
     if (isBlood(c, s)) {
@@ -101,7 +112,7 @@ final class SpotRules {
     boolean dark = s.redShare() >= 0.7 && size < WIDEST_MM && c.dark() > depth;
     boolean alone = s.closed() > SURELY_CLOSED || -s.green() < CREASE;
     Proposal what = alone ? Proposal.HEAL : Proposal.LOOK;
-    return dark && s.closed() > 0.4 && s.axis() > 0.55
+    return dark && s.closed() > CLOSED && s.axis() > 0.55
         ? Optional.of(spot(g, c, s, SpotType.DARK_SPOT, what, SPOT_SIZE))
         : Optional.empty();
   }
@@ -119,7 +130,7 @@ final class SpotRules {
             && s.redness() > 0.3
             && s.blueShare() < 1.2;
     boolean red = c.red() > 5 && s.redness() > 0.18 && (isBloodRed(s) || inShade);
-    return red && s.axis() > 0.42 && s.closed() > 0.3;
+    return red && s.axis() > 0.42 && (s.closed() > 0.3 || s.closedRed() > CLOSED_RED);
   }
 
   private static boolean isSurelyBlood(SpotGround g, SpotScales.Candidate c, SpotShape s) {
@@ -176,10 +187,12 @@ final class SpotRules {
     if (s.type() != SpotType.DARK_SPOT) {
       return s;
     }
+    boolean wide = s.sizeMm() > WIDE_MM;
     double[] others =
         ground.stream()
             .filter(o -> o.at.distance(s.centre()) < AROUND_MM * pxPerMm)
             .filter(o -> o.at.distance(s.centre()) > s.sizeMm() * pxPerMm / 2)
+            .filter(o -> !wide || o.closed > CLOSED)
             .mapToDouble(Dark::weight)
             .sorted()
             .toArray();
@@ -188,7 +201,7 @@ final class SpotRules {
     boolean lost =
         s.depth() < SURELY
             && others.length >= MANY
-            && weight(s) < STANDS_OUT * others[(int) (0.9 * others.length)];
+            && weight(s) < (wide ? 1 : STANDS_OUT) * others[(int) (0.9 * others.length)];
     return unlike || lost ? s.proposed(Proposal.LOOK) : s;
   }
 
@@ -197,10 +210,11 @@ final class SpotRules {
    *
    * @param at source pixels
    * @param weight contrast in stops times diameter in mm
+   * @param closed see {@link SpotShape#closed}
    */
-  record Dark(Pin at, double weight) {
+  record Dark(Pin at, double weight, double closed) {
     static Dark of(SpotGround g, SpotShape s) {
-      return new Dark(g.source(s.x(), s.y()), -s.green() * size(s, SPOT_SIZE) / g.px);
+      return new Dark(g.source(s.x(), s.y()), -s.green() * size(s, SPOT_SIZE) / g.px, s.closed());
     }
   }
 

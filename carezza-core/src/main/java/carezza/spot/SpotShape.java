@@ -1,6 +1,7 @@
 package carezza.spot;
 
 import carezza.image.Plane;
+import carezza.image.Rect;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -15,6 +16,7 @@ import java.util.List;
  * @param axis shorter over longer axis
  * @param closed the least of eight directions' contrast over their mean: 1 a spot alone, 0 or less
  *     the side of a fold
+ * @param closedRed the same of redness
  * @param x where the middle of what is missing lies, pixels of the ground
  * @param y the same downwards
  */
@@ -25,6 +27,7 @@ record SpotShape(
     double radiusPx,
     double axis,
     double closed,
+    double closedRed,
     double x,
     double y) {
   private static final double CORE = 0.55;
@@ -41,6 +44,11 @@ record SpotShape(
 
   /** Depth under that share of the deepest is texture. */
   private static final double TEXTURE = 0.15;
+
+  /** How far a pixel, of an index and so far from the middle, is off the plane of the ring. */
+  private interface Off {
+    double at(int i, int dx, int dy);
+  }
 
   /** Red light over green light that is missing: about 0 blood, 0.45 freckles, 0.9 pigment. */
   double redShare() {
@@ -91,7 +99,19 @@ record SpotShape(
     double db = mean(g.blue, plane[2], c, core);
     double[] form = form(g, plane[1], c, dg);
     return new SpotShape(
-        dr, dg, db, form[0], form[1], closed(g, plane[1], c, dg), c.x() + form[2], c.y() + form[3]);
+        dr,
+        dg,
+        db,
+        form[0],
+        form[1],
+        closed(c, dg, g.rect, (i, dx, dy) -> off(g.green, plane[1], i, dx, dy)),
+        closed(
+            c,
+            dg - dr,
+            g.rect,
+            (i, dx, dy) -> off(g.green, plane[1], i, dx, dy) - off(g.red, plane[0], i, dx, dy)),
+        c.x() + form[2],
+        c.y() + form[3]);
   }
 
   private static double mean(Plane v, double[] plane, SpotScales.Candidate c, double r) {
@@ -109,6 +129,10 @@ record SpotShape(
       }
     }
     return sum / Math.max(1, n);
+  }
+
+  private static double off(Plane v, double[] plane, int i, int dx, int dy) {
+    return v.data()[i] - at(plane, dx, dy);
   }
 
   private static double at(double[] plane, double dx, double dy) {
@@ -162,23 +186,22 @@ record SpotShape(
     return new double[] {radius, Math.sqrt((shorter + 0.08) / (longer + 0.08)), mx, my};
   }
 
-  private static double closed(SpotGround g, double[] plane, SpotScales.Candidate c, double depth) {
+  private static double closed(SpotScales.Candidate c, double depth, Rect bounds, Off off) {
     double[] sum = new double[SECTORS];
     int[] n = new int[SECTORS];
     double from = 1.35 * c.radiusPx();
     double to = 2.1 * c.radiusPx() + 1;
     int reach = (int) Math.ceil(to);
-    Plane v = g.green;
     for (int dy = -reach; dy <= reach; dy++) {
       for (int dx = -reach; dx <= reach; dx++) {
         double d = Math.hypot(dx, dy);
         int x = c.x() + dx;
         int y = c.y() + dy;
-        if (d < from || d > to || x < 0 || y < 0 || x >= v.w() || y >= v.h()) {
+        if (d < from || d > to || x < 0 || y < 0 || x >= bounds.w() || y >= bounds.h()) {
           continue;
         }
         int k = (int) ((Math.atan2(dy, dx) / (2 * Math.PI) + 1) * SECTORS) % SECTORS;
-        sum[k] += v.data()[y * v.w() + x] - at(plane, dx, dy);
+        sum[k] += off.at(y * bounds.w() + x, dx, dy);
         n[k]++;
       }
     }

@@ -152,6 +152,64 @@ public class SpotFinderTest {
     assertThat(spots).filteredOn(s -> s.proposal() == Proposal.HEAL).hasSize(3);
   }
 
+  /** Redness that goes on round a blemish is part of what has to be healed, not of its size. */
+  @Test(dataProvider = "skins")
+  public void aHaloReachesFurtherThanItsBlemish(double[] rgb, long seed) {
+    skin(rgb, seed + 30);
+    mark(200, 200, 4, BLOOD);
+    mark(600, 200, 4, BLOOD);
+    mark(600, 200, 9, new double[] {-0.01, -0.12, -0.12});
+    SkinSpot plain = at(found(), 200, 200);
+    SkinSpot halo = at(found(), 600, 200);
+    assertThat(plain.reachMm()).as("alone").isBetween(plain.sizeMm(), 1.3 * plain.sizeMm());
+    assertThat(halo.reachMm()).as("with a halo").isGreaterThan(1.4 * plain.reachMm());
+    assertThat(halo.sizeMm()).as("itself").isCloseTo(plain.sizeMm(), within(1.0));
+  }
+
+  /** As dark as a crease and open to one side: it is shown, and left to the hand. */
+  @Test
+  public void theDarkOfACreaseIsLeftToTheHand() {
+    skin(new double[] {0.38, 0.25, 0.16}, 8);
+    mark(200, 300, 4, new double[] {-0.95, -1.1, -1.05});
+    mark(600, 300, 4, new double[] {-0.95, -1.1, -1.05});
+    crease(600, 300, 1.1);
+    List<SkinSpot> spots = found();
+    assertThat(at(spots, 200, 300).proposal()).isEqualTo(Proposal.HEAL);
+    assertThat(spots)
+        .filteredOn(s -> s.centre().distance(new Pin(600, 300)) < 4 * PX)
+        .noneMatch(s -> s.proposal() == Proposal.HEAL);
+  }
+
+  /** Shade that runs out of a place to the right, narrow and fading. */
+  private void crease(double x, double y, double stops) {
+    for (int i = 0; i < W * H; i++) {
+      double dx = (i % W + 0.5 - x) / PX;
+      double dy = (i / W + 0.5 - y) / PX;
+      if (dx > 0 && dx < 16) {
+        double shade = stops * (1 - dx / 16) * Math.exp(-dy * dy / 2);
+        for (int c = 0; c < 3; c++) {
+          light[c][i] *= Math.pow(2, -shade * (c == 0 ? 0.87 : 1));
+        }
+      }
+    }
+  }
+
+  /** Where light falls off under a blemish its darkness is no measure, its redness is. */
+  @Test(dataProvider = "skins")
+  public void aBlemishOnABorderOfShadeIsFoundByItsRedness(double[] rgb, long seed) {
+    skin(rgb, seed + 40);
+    for (int i = 0; i < W * H; i++) {
+      double shade = -0.9 * Math.exp(-Math.pow((i / W - 300) / (2.2 * PX), 2));
+      for (int c = 0; c < 3; c++) {
+        light[c][i] *= Math.pow(2, -shade * (c == 0 ? 0.95 : 1));
+      }
+    }
+    mark(450, 300, 4.5, BLOOD);
+    SkinSpot s = at(found(), 450, 300);
+    assertThat(s.type()).isEqualTo(SpotType.BLEMISH);
+    assertThat(s.proposal()).isIn(Proposal.HEAL, Proposal.SOFTEN);
+  }
+
   /** Looked at in parts, with marks on their borders, a large picture shows the same. */
   @Test
   public void partsShowWhatTheWholeShows() {

@@ -107,7 +107,7 @@ public class SpotsTest {
       assertThat(here).isPositive();
       assertThat(at.thresholds(s, px, 8000)).as("shown smaller").isLessThan(here);
       SkinSpot faint =
-          new SkinSpot(s.type(), s.centre(), s.sizeMm(), 0.02, 0, 1, 0.5, s.proposal(), List.of());
+          new SkinSpot(s.type(), s.centre(), s.sizeMm(), s.sizeMm(), 0.02, 0, 1, 0.5, s.proposal(), List.of());
       assertThat(at.thresholds(faint, px, 2000)).as("fainter").isLessThan(here / 5);
     }
   }
