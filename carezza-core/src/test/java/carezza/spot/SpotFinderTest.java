@@ -199,7 +199,7 @@ public class SpotFinderTest {
   public void aBlemishOnABorderOfShadeIsFoundByItsRedness(double[] rgb, long seed) {
     skin(rgb, seed + 40);
     for (int i = 0; i < W * H; i++) {
-      double shade = -0.9 * Math.exp(-Math.pow((i / W - 300) / (2.2 * PX), 2));
+      double shade = -1.1 * Math.exp(-Math.pow((i / W - 300) / (2.6 * PX), 2));
       for (int c = 0; c < 3; c++) {
         light[c][i] *= Math.pow(2, -shade * (c == 0 ? 0.95 : 1));
       }
