@@ -11,6 +11,13 @@ import java.util.Optional;
  * any skin and light; they were tuned on the demo sitters and marks painted on them.
  */
 final class SpotRules {
+  /**
+   * Diameter of a blemish over its radius at half its redness, of a dark spot at half its depth.
+   */
+  private static final double BLEMISH_OVER_HALF = 3.8;
+
+  private static final double SPOT_OVER_HALF = 3.2;
+
   /** Diameter of a mark by the radius of its depth, 2 k r / axis^e. */
   private static final double[] BLEMISH_SIZE = {1.85, 0.5};
 
@@ -100,20 +107,20 @@ final class SpotRules {
     }
     if (isBlood(c, s)) {
       Proposal what = isSurelyBlood(g, c, s) ? Proposal.HEAL : Proposal.SOFTEN;
-      return Optional.of(spot(g, c, s, SpotType.BLEMISH, what, BLEMISH_SIZE));
+      return Optional.of(spot(g, c, s, SpotType.BLEMISH, what, BLEMISH_OVER_HALF * s.halfRedPx()));
     }
     if (size > LEAST_MOLE_MM && isMole(c, s)) {
-      return Optional.of(spot(g, c, s, SpotType.MOLE, Proposal.KEEP, MOLE_SIZE));
+      return Optional.of(spot(g, c, s, SpotType.MOLE, Proposal.KEEP, size(s, MOLE_SIZE)));
     }
     if (size > LEAST_MELANIN_MM && isMelanin(c, s)) {
-      return Optional.of(spot(g, c, s, SpotType.FRECKLE, Proposal.KEEP, FRECKLE_SIZE));
+      return Optional.of(spot(g, c, s, SpotType.FRECKLE, Proposal.KEEP, size(s, FRECKLE_SIZE)));
     }
     double depth = 4.5 + 2 * Math.max(0, 2.4 - size);
     boolean dark = s.redShare() >= 0.7 && size < WIDEST_MM && c.dark() > depth;
     boolean alone = s.closed() > SURELY_CLOSED || -s.green() < CREASE;
     Proposal what = alone ? Proposal.HEAL : Proposal.LOOK;
     return dark && s.closed() > CLOSED && s.axis() > 0.55
-        ? Optional.of(spot(g, c, s, SpotType.DARK_SPOT, what, SPOT_SIZE))
+        ? Optional.of(spot(g, c, s, SpotType.DARK_SPOT, what, SPOT_OVER_HALF * s.halfPx()))
         : Optional.empty();
   }
 
@@ -161,15 +168,15 @@ final class SpotRules {
       SpotShape s,
       SpotType type,
       Proposal proposal,
-      double[] size) {
+      double sizePx) {
     double depth = type == SpotType.BLEMISH ? c.red() : c.dark();
-    double radius = size(s, size) / 2;
-    double reach = type == SpotType.BLEMISH ? SpotReach.px(g, s.x(), s.y(), radius) : radius;
+    double reach =
+        type == SpotType.BLEMISH ? SpotReach.px(g, s.x(), s.y(), sizePx / 2) : sizePx / 2;
     double confidence = 1 - Math.exp(-Math.max(0, depth - 2) / 5) * (1.2 - Math.min(1, s.closed()));
     return new SkinSpot(
         type,
         g.source(s.x(), s.y()),
-        2 * radius / g.px,
+        sizePx / g.px,
         2 * reach / g.px,
         -s.green(),
         s.redness(),
@@ -214,7 +221,8 @@ final class SpotRules {
    */
   record Dark(Pin at, double weight, double closed) {
     static Dark of(SpotGround g, SpotShape s) {
-      return new Dark(g.source(s.x(), s.y()), -s.green() * size(s, SPOT_SIZE) / g.px, s.closed());
+      return new Dark(
+          g.source(s.x(), s.y()), -s.green() * SPOT_OVER_HALF * s.halfPx() / g.px, s.closed());
     }
   }
 

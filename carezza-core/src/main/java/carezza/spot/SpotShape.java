@@ -13,6 +13,8 @@ import java.util.List;
  * @param green the same of green
  * @param blue the same of blue
  * @param radiusPx of a disc as deep as its core that takes as much light
+ * @param halfPx of a disc as large as where the mark is at least half as deep as its core
+ * @param halfRedPx the same of redness
  * @param axis shorter over longer axis
  * @param closed the least of eight directions' contrast over their mean: 1 a spot alone, 0 or less
  *     the side of a fold
@@ -25,6 +27,8 @@ record SpotShape(
     double green,
     double blue,
     double radiusPx,
+    double halfPx,
+    double halfRedPx,
     double axis,
     double closed,
     double closedRed,
@@ -98,20 +102,38 @@ record SpotShape(
     double dg = mean(g.green, plane[1], c, core);
     double db = mean(g.blue, plane[2], c, core);
     double[] form = form(g, plane[1], c, dg);
+    Off dark = (i, dx, dy) -> off(g.green, plane[1], i, dx, dy);
+    Off red = (i, dx, dy) -> dark.at(i, dx, dy) - off(g.red, plane[0], i, dx, dy);
     return new SpotShape(
         dr,
         dg,
         db,
         form[0],
+        half(c, dg, g.rect, dark),
+        half(c, dg - dr, g.rect, red),
         form[1],
-        closed(c, dg, g.rect, (i, dx, dy) -> off(g.green, plane[1], i, dx, dy)),
-        closed(
-            c,
-            dg - dr,
-            g.rect,
-            (i, dx, dy) -> off(g.green, plane[1], i, dx, dy) - off(g.red, plane[0], i, dx, dy)),
+        closed(c, dg, g.rect, dark),
+        closed(c, dg - dr, g.rect, red),
         c.x() + form[2],
         c.y() + form[3]);
+  }
+
+  /** Radius of a disc as large as where what is off the plane is at least half of a depth. */
+  private static double half(SpotScales.Candidate c, double depth, Rect bounds, Off off) {
+    double reach = RING_FROM * c.radiusPx() + 1;
+    int n = (int) Math.ceil(reach);
+    int count = 0;
+    for (int dy = -n; dy <= n; dy++) {
+      for (int dx = -n; dx <= n; dx++) {
+        int x = c.x() + dx;
+        int y = c.y() + dy;
+        boolean isIn = x >= 0 && y >= 0 && x < bounds.w() && y < bounds.h();
+        if (isIn && Math.hypot(dx, dy) <= reach) {
+          count += off.at(y * bounds.w() + x, dx, dy) / depth >= 0.5 ? 1 : 0;
+        }
+      }
+    }
+    return Math.sqrt(count / Math.PI);
   }
 
   private static double mean(Plane v, double[] plane, SpotScales.Candidate c, double r) {
