@@ -20,6 +20,7 @@ import carezza.spot.SkinSpot.Proposal;
 import carezza.spot.SpotType;
 import java.util.List;
 import org.testng.annotations.BeforeClass;
+import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 /** Marks found on the sitters, and healed by what is proposed. */
@@ -49,6 +50,11 @@ public class SpotsTest {
     return Math.hypot(s.centre().x() - m.x(), s.centre().y() - m.y()) < m.radiusPx();
   }
 
+  @DataProvider
+  public Object[] sitters() {
+    return DemoSitter.NAMES.toArray();
+  }
+
   private List<SkinSpot> heals() {
     return spots.stream().filter(s -> s.proposal() == Proposal.HEAL).toList();
   }
@@ -68,10 +74,10 @@ public class SpotsTest {
         .noneMatch(s -> s.proposal() == Proposal.HEAL);
   }
 
-  /** A clean picture, stubble and all: nothing to heal. */
-  @Test
-  public void stubbleIsNothingToHeal() {
-    Engine e = engine(DemoSitter.load("tobias").picture().picture());
+  /** Clean pictures, stubble, creases, collars and all: nothing to heal. */
+  @Test(dataProvider = "sitters")
+  public void cleanPicturesHaveNothingToHeal(String name) {
+    Engine e = engine(DemoSitter.load(name).clean());
     RunSheet bare = RunSheet.EMPTY.withFaceMap(map(e));
     assertThat(e.view(bare, () -> false).spots())
         .filteredOn(s -> s.proposal() == Proposal.HEAL)
@@ -92,6 +98,15 @@ public class SpotsTest {
     Pass healed = pass.kind().proposed(context);
     List<Heal> all = healed.items(Heal.class);
     assertThat(all.size()).isGreaterThanOrEqualTo(heals().size());
+    double px = context.frame().pxPerMm();
+    for (SkinSpot s : heals().stream().filter(h -> h.type() == SpotType.BLEMISH).toList()) {
+      assertThat(all)
+          .as("reaches over the halo of %s", s)
+          .anyMatch(
+              h ->
+                  h.distance(s.centre().x(), s.centre().y()) < 0.1 * px
+                      && h.sizeMm() >= Math.min(12, 1.5 * s.reachMm()));
+    }
     assertThat(all).extracting(Heal::id).doesNotHaveDuplicates();
     EvaluationContext again =
         engine.view(with.change(1, p -> healed), () -> false).contextFor(healed);
@@ -107,7 +122,17 @@ public class SpotsTest {
       assertThat(here).isPositive();
       assertThat(at.thresholds(s, px, 8000)).as("shown smaller").isLessThan(here);
       SkinSpot faint =
-          new SkinSpot(s.type(), s.centre(), s.sizeMm(), s.sizeMm(), 0.02, 0, 1, 0.5, s.proposal(), List.of());
+          new SkinSpot(
+              s.type(),
+              s.centre(),
+              s.sizeMm(),
+              s.sizeMm(),
+              0.02,
+              0,
+              1,
+              0.5,
+              s.proposal(),
+              List.of());
       assertThat(at.thresholds(faint, px, 2000)).as("fainter").isLessThan(here / 5);
     }
   }

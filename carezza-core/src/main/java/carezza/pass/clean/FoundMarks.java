@@ -21,10 +21,10 @@ import java.util.function.Predicate;
  */
 final class FoundMarks {
   /** A heal is so much wider than its mark: its border must lie on clean skin. */
-  private static final double WIDER = 1.5;
+  private static final double WIDER = 1.6;
 
   /** And so much wider than where its halo ends: the ring reads the skin beyond it. */
-  private static final double BEYOND_HALO = 1.4;
+  private static final double BEYOND_HALO = 1.6;
 
   /** How wide a scratch is healed, mm. */
   private static final double SCRATCH_MM = 2.2;
