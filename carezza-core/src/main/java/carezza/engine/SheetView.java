@@ -17,10 +17,13 @@ import carezza.pass.Frame;
 import carezza.pass.Pass;
 import carezza.region.RegionName;
 import carezza.sheet.RunSheet;
+import carezza.spot.FlyingHairs;
 import carezza.spot.LineFinder;
 import carezza.spot.SkinLine;
 import carezza.spot.SkinSpot;
 import carezza.spot.SpotFinder;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -215,34 +218,43 @@ public final class SheetView implements PixelReader {
 
   /** Marks on the skin as this view shows it, those that show most first; none without a face. */
   public List<SkinSpot> spots() {
-    return found("spots", SpotFinder::find);
+    List<SkinSpot> all =
+        new ArrayList<>(
+            found(
+                "spots", List.of(RegionName.SKIN), (p, m, at) -> SpotFinder.find(p, m, at.get(0))));
+    all.addAll(
+        found(
+            "flyingHairs",
+            List.of(RegionName.HAIR, RegionName.BACKDROP),
+            (p, m, at) -> FlyingHairs.find(p, m, at.get(0), at.get(1))));
+    all.sort(Comparator.comparingDouble(SkinSpot::shows).reversed());
+    return all;
   }
 
   /** Lines of the skin as it is in this view, those that show most first; none without a face. */
   public List<SkinLine> lines() {
-    return found("skinLines", LineFinder::find);
+    return found(
+        "skinLines", List.of(RegionName.SKIN), (p, m, at) -> LineFinder.find(p, m, at.get(0)));
   }
 
-  /** Finds something on the skin of a face. */
+  /** Finds something near a face, in regions. */
   private interface Finder<T> {
-    List<T> in(PixelReader picture, FaceMap map, SpotFinder.Skin skin);
+    List<T> in(PixelReader picture, FaceMap map, List<SpotFinder.Skin> regions);
   }
 
-  private <T> List<T> found(String name, Finder<T> finder) {
+  private <T> List<T> found(String name, List<RegionName> regions, Finder<T> finder) {
     Optional<FaceMap> map = sheet().faceMap().filter(m -> !m.faces().isEmpty());
     if (map.isEmpty()) {
       return List.of();
     }
-    Area skin = sheet().region(RegionName.SKIN.key());
+    List<Area> areas = regions.stream().map(r -> sheet().region(r.key())).toList();
     Rect all = bounds(0);
-    Hash h = new Hash().add(name).add(fingerprint(all)).add(areaFingerprint(skin, all));
+    Hash h = new Hash().add(name).add(fingerprint(all));
+    areas.forEach(a -> h.add(areaFingerprint(a, all)));
     h.add(map.get().fingerprint());
-    return engine
-        .cache()
-        .analysis(
-            h.get(),
-            SPOTS_BYTES,
-            () -> finder.in(this, map.get(), (level, rect) -> mask(skin, level, rect)));
+    List<SpotFinder.Skin> at =
+        areas.stream().map(a -> (SpotFinder.Skin) (level, rect) -> mask(a, level, rect)).toList();
+    return engine.cache().analysis(h.get(), SPOTS_BYTES, () -> finder.in(this, map.get(), at));
   }
 
   /** What one pass is evaluated in of this sheet, over the picture below it; it may be muted. */

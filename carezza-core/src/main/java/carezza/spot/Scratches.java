@@ -4,25 +4,17 @@ import carezza.face.Pin;
 import carezza.filter.Gaussian;
 import carezza.image.Plane;
 import carezza.spot.SkinSpot.Proposal;
-import java.util.ArrayDeque;
-import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
-import java.util.Deque;
 import java.util.List;
-import java.util.stream.IntStream;
 
 /**
- * Thin lines of blood on skin: redness between two scales, averaged along lines of many directions
- * (Lyvers and Mitchell's oriented filters; Koller et al. 1995, "Multiscale detection of curvilinear
- * structures"), followed from where it is strong to where it is weak (Canny 1986, hysteresis). A
- * chain of spots is no line: along a line no half may be missing.
+ * Thin lines of blood on skin: redness between two scales, averaged along lines and followed by
+ * {@link OrientedLines}.
  */
 final class Scratches {
   private static final double FINE_MM = 0.22;
   private static final double COARSE_MM = 0.8;
   private static final double LENGTH_MM = 3.2;
-  private static final int DIRECTIONS = 16;
 
   /** At more pixels a mm half as many do. */
   private static final double ENOUGH_PX_PER_MM = 5;
@@ -56,88 +48,21 @@ final class Scratches {
     for (int i = 0; i < fine.length; i++) {
       d.data()[i] = g.trust.data()[i] > 0 ? fine[i] - coarse[i] : 0;
     }
-    Plane along = along(d, g.trust, LENGTH_MM * g.px / 2);
+    Plane along = OrientedLines.along(d, g.trust, LENGTH_MM * g.px / 2);
     LocalSpread spread = new LocalSpread(along, g.trust, g.px);
     int w = g.rect.w();
     float[] z = along.data();
     for (int i = 0; i < z.length; i++) {
       z[i] = g.trust.data()[i] > 0.5f ? z[i] / spread.at(i % w, i / w) : 0;
     }
-    return pieces(z, w).stream().flatMap(p -> line(g, p, z).stream()).toList();
-  }
-
-  /** The most that any direction has on average over half a length to both sides. */
-  private static Plane along(Plane d, Plane trust, double half) {
-    Plane out = new Plane(d.rect());
-    int w = d.w();
-    int h = d.h();
-    int n = (int) Math.ceil(half);
-    IntStream.range(0, h)
-        .parallel()
-        .forEach(
-            y -> {
-              for (int x = 0; x < w; x++) {
-                if (trust.data()[y * w + x] <= 0.5f) {
-                  continue;
-                }
-                double best = -Double.MAX_VALUE;
-                for (int k = 0; k < DIRECTIONS; k++) {
-                  double c = Math.cos(k * Math.PI / DIRECTIONS);
-                  double s = Math.sin(k * Math.PI / DIRECTIONS);
-                  best = Math.max(best, Math.min(mean(d, x, y, c, s, n), mean(d, x, y, -c, -s, n)));
-                }
-                out.data()[y * w + x] = (float) best;
-              }
-            });
-    return out;
-  }
-
-  private static double mean(Plane d, int x, int y, double c, double s, int n) {
-    double sum = 0;
-    for (int k = 0; k <= n; k++) {
-      int u = (int) Math.round(x + k * c);
-      int v = (int) Math.round(y + k * s);
-      sum += u >= 0 && v >= 0 && u < d.w() && v < d.h() ? d.data()[v * d.w() + u] : 0;
-    }
-    return sum / (n + 1);
-  }
-
-  /**
-   * Pixels above the weak threshold that hang together by sides or corners and hold one above the
-   * strong.
-   */
-  private static List<int[]> pieces(float[] z, int w) {
-    boolean[] seen = new boolean[z.length];
-    List<int[]> out = new ArrayList<>();
-    for (int start = 0; start < z.length; start++) {
-      if (seen[start] || z[start] < STRONG) {
-        continue;
-      }
-      Deque<Integer> todo = new ArrayDeque<>(List.of(start));
-      List<Integer> piece = new ArrayList<>();
-      seen[start] = true;
-      while (!todo.isEmpty()) {
-        int i = todo.pop();
-        piece.add(i);
-        for (int dy = -1; dy <= 1; dy++) {
-          for (int dx = -1; dx <= 1; dx++) {
-            int j = i + dy * w + dx;
-            boolean inside = j >= 0 && j < z.length && Math.abs(j % w - i % w) <= 1;
-            if (inside && !seen[j] && z[j] >= WEAK) {
-              seen[j] = true;
-              todo.push(j);
-            }
-          }
-        }
-      }
-      out.add(piece.stream().mapToInt(Integer::intValue).toArray());
-    }
-    return out;
+    return OrientedLines.pieces(z, w, STRONG, WEAK).stream()
+        .flatMap(p -> line(g, p, z).stream())
+        .toList();
   }
 
   private static List<SkinSpot> line(SpotGround g, int[] piece, float[] z) {
     int w = g.rect.w();
-    double[] main = axis(piece, w);
+    double[] main = OrientedLines.axis(piece, w);
     if (!g.owns(main[0], main[1])) {
       return List.of();
     }
@@ -159,7 +84,7 @@ final class Scratches {
     if (-d[1] < LEAST_CONTRAST || d[0] / d[1] > BLOOD) {
       return List.of();
     }
-    List<Pin> points = points(g, piece, main, from, to);
+    List<Pin> points = OrientedLines.points(g, piece, main, from, to, POINTS);
     return List.of(
         new SkinSpot(
             SpotType.SCRATCH,
@@ -172,39 +97,6 @@ final class Scratches {
             Math.min(0.98, 1 - Math.exp(-most / 10)),
             Proposal.HEAL,
             points));
-  }
-
-  /** Middle and direction. */
-  private static double[] axis(int[] piece, int w) {
-    double mx = Arrays.stream(piece).mapToDouble(i -> i % w).average().orElseThrow();
-    double my = Arrays.stream(piece).mapToDouble(i -> i / w).average().orElseThrow();
-    double xx = 0;
-    double yy = 0;
-    double xy = 0;
-    for (int i : piece) {
-      xx += (i % w - mx) * (i % w - mx);
-      yy += (i / w - my) * (i / w - my);
-      xy += (i % w - mx) * (i / w - my);
-    }
-    double angle = Math.atan2(2 * xy, xx - yy) / 2;
-    return new double[] {mx, my, Math.cos(angle), Math.sin(angle)};
-  }
-
-  private static List<Pin> points(
-      SpotGround g, int[] piece, double[] main, double from, double to) {
-    int w = g.rect.w();
-    double[][] sum = new double[POINTS][3];
-    for (int i : piece) {
-      double t = (i % w - main[0]) * main[2] + (i / w - main[1]) * main[3];
-      int k = (int) Math.min(POINTS - 1, POINTS * (t - from) / Math.max(1e-9, to - from));
-      sum[k][0]++;
-      sum[k][1] += i % w;
-      sum[k][2] += i / w;
-    }
-    return Arrays.stream(sum)
-        .filter(s -> s[0] > 0)
-        .map(s -> g.source(s[1] / s[0], s[2] / s[0]))
-        .toList();
   }
 
   /** How red and green on the line differ from the skin a little beside it, stops. */

@@ -77,6 +77,11 @@ final class SpotGround {
     blue = channels.get(2);
   }
 
+  /** A ground of something else than skin, as a whole. */
+  static SpotGround of(int level, double px, RgbBlock b, Plane where, Plane trust) {
+    return new SpotGround(level, px, b.rect(), b, where, trust);
+  }
+
   /** The same at half the size. */
   SpotGround halved() {
     return new SpotGround(
@@ -148,7 +153,8 @@ final class SpotGround {
     }
   }
 
-  private static Rect bounds(Plane p) {
+  /** What holds all that is above a half, in the plane's pixels. */
+  static Rect bounds(Plane p) {
     int x0 = p.w();
     int x1 = 0;
     int y0 = p.h();

@@ -11,7 +11,9 @@ public enum SpotType {
   /** Deep, sharp and round: it stays. */
   MOLE("mole"),
   /** A thin line of blood: a scratch. */
-  SCRATCH("scratch");
+  SCRATCH("scratch"),
+  /** A single hair outside the hair's outline, over the backdrop. */
+  FLYING_HAIR("flyingHair");
 
   private final String key;
 

@@ -7,7 +7,9 @@ import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
 import carezza.engine.TileCache;
 import carezza.face.FaceMap;
+import carezza.face.Pin;
 import carezza.image.SourcePicture;
+import carezza.pass.Action;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
@@ -25,6 +27,9 @@ import org.testng.annotations.Test;
 
 /** Marks found on the sitters, and healed by what is proposed. */
 public class SpotsTest {
+  /** Shorter ones are the ends of strands, wider than what a heal of a hair takes off. */
+  private static final double STRAND_MM = 12;
+
   private DemoSitter ilse;
   private Engine engine;
   private RunSheet sheet;
@@ -72,6 +77,38 @@ public class SpotsTest {
     assertThat(spots)
         .filteredOn(s -> s.type() == SpotType.FRECKLE)
         .noneMatch(s -> s.proposal() == Proposal.HEAL);
+  }
+
+  /** Hairs that leave her hair are shown, healed if the hand says so, and gone then. */
+  @Test
+  public void flyingHairsAreOfferedAndNotHealedUnasked() {
+    List<SkinSpot> hairs = spots.stream().filter(s -> s.type() == SpotType.FLYING_HAIR).toList();
+    assertThat(hairs).hasSizeGreaterThan(1).allMatch(s -> s.proposal() == Proposal.LOOK);
+    Pass pass = Pass.start(1, Kinds.of("heals"), Area.WHOLE);
+    RunSheet with = sheet.withPasses(List.of(pass));
+    EvaluationContext context = engine.view(with, () -> false).contextFor(pass);
+    Action.Choose find =
+        (Action.Choose)
+            pass.kind().actions().stream()
+                .filter(a -> a.key().equals("findMarks"))
+                .findFirst()
+                .orElseThrow();
+    Action.Offer offer =
+        find.found().in(context).stream()
+            .filter(o -> o.key().equals("marks.flyingHair"))
+            .findFirst()
+            .orElseThrow();
+    Pass healed = offer.how().apply(pass);
+    assertThat(healed.items(Heal.class)).hasSizeGreaterThanOrEqualTo(hairs.size());
+    List<SkinSpot> left = engine.view(with.change(1, p -> healed), () -> false).spots();
+    double px = context.frame().pxPerMm();
+    for (SkinSpot s : hairs.stream().filter(h -> h.sizeMm() > STRAND_MM).toList()) {
+      Pin middle = s.line().get(s.line().size() / 2);
+      assertThat(left)
+          .filteredOn(o -> o.type() == SpotType.FLYING_HAIR)
+          .as("still there, at %s", middle)
+          .noneMatch(o -> o.line().stream().anyMatch(p -> p.distance(middle) < 2 * px));
+    }
   }
 
   /** Clean pictures, stubble, creases, collars and all: nothing to heal. */

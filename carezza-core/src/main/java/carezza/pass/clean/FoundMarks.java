@@ -21,13 +21,16 @@ import java.util.function.Predicate;
  */
 final class FoundMarks {
   /** A heal is so much wider than its mark: its border must lie on clean skin. */
-  private static final double WIDER = 1.6;
+  private static final double WIDER = 1.5;
 
   /** And so much wider than where its halo ends: the ring reads the skin beyond it. */
-  private static final double BEYOND_HALO = 1.6;
+  private static final double BEYOND_HALO = Double.parseDouble(System.getProperty("bh", "1.6"));
 
   /** How wide a scratch is healed, mm. */
   private static final double SCRATCH_MM = 2.2;
+
+  /** How wide a single hair is taken off. */
+  private static final double HAIR_MM = 1.8;
 
   /** How far beyond its ends. */
   private static final double BEYOND_MM = 0.8;
@@ -40,7 +43,7 @@ final class FoundMarks {
   private FoundMarks() {}
 
   static List<Action.Offer> offers(EvaluationContext context) {
-    Map<SkinSpot, List<Heal>> all = laid(context);
+    Map<SkinSpot, List<Heal>> all = laid(context, FoundMarks::isSure);
     List<Action.Offer> out = new ArrayList<>();
     double px = context.frame().pxPerMm();
     double width = context.frame().bounds().w();
@@ -55,6 +58,8 @@ final class FoundMarks {
         add(out, "marks." + type.key(), all, s -> s.type() == type);
       }
     }
+    String hairs = "marks." + SpotType.FLYING_HAIR.key();
+    add(out, hairs, laid(context, s -> s.type() == SpotType.FLYING_HAIR), s -> true);
     return out;
   }
 
@@ -69,13 +74,17 @@ final class FoundMarks {
     }
   }
 
+  private static boolean isSure(SkinSpot s) {
+    return s.proposal() == Proposal.HEAL;
+  }
+
   /** Those that are to be healed and are not yet. */
-  private static List<SkinSpot> fresh(EvaluationContext context, List<SkinSpot> spots) {
+  private static List<SkinSpot> fresh(EvaluationContext context, Predicate<SkinSpot> which) {
     double px = context.frame().pxPerMm();
     List<Heal> there = context.pass().get(Heals.HEALS);
     List<Kept> kept = context.pass().get(Heals.KEPT);
-    return spots.stream()
-        .filter(s -> s.proposal() == Proposal.HEAL)
+    return context.spots().stream()
+        .filter(which)
         .filter(s -> there.stream().noneMatch(h -> covers(h, place(s), px)))
         .filter(s -> kept.stream().noneMatch(k -> isOn(k, s, px)))
         .toList();
@@ -97,14 +106,17 @@ final class FoundMarks {
 
   /** The pass with all marks healed that are proposed for it. */
   static Pass healed(EvaluationContext context) {
-    return with(context.pass(), laid(context).values().stream().flatMap(List::stream).toList());
+    return with(
+        context.pass(),
+        laid(context, FoundMarks::isSure).values().stream().flatMap(List::stream).toList());
   }
 
   /** Heals of marks, those that show most first, each from a source of its own. */
-  private static Map<SkinSpot, List<Heal>> laid(EvaluationContext context) {
+  private static Map<SkinSpot, List<Heal>> laid(
+      EvaluationContext context, Predicate<SkinSpot> which) {
     EvaluationContext now = context;
     Map<SkinSpot, List<Heal>> out = new LinkedHashMap<>();
-    for (SkinSpot s : fresh(context, context.spots())) {
+    for (SkinSpot s : fresh(context, which)) {
       List<Heal> own = sourced(now, s);
       now = now.on(with(now.pass(), own));
       out.put(s, own);
@@ -147,7 +159,8 @@ final class FoundMarks {
     if (s.line().size() < 2) {
       return List.of(round(s.centre(), wide(s)));
     }
-    return along(lengthened(s.line(), BEYOND_MM * px), 0.5 * BENT * SCRATCH_MM * px);
+    double wide = s.type() == SpotType.FLYING_HAIR ? HAIR_MM : SCRATCH_MM;
+    return along(lengthened(s.line(), BEYOND_MM * px), wide, 0.5 * BENT * wide * px);
   }
 
   private static double wide(SkinSpot s) {
@@ -170,10 +183,10 @@ final class FoundMarks {
   }
 
   /** Heals along a line, cut where it leaves the chord by more than {@code bent} pixels. */
-  private static List<Heal> along(List<Pin> line, double bent) {
+  private static List<Heal> along(List<Pin> line, double wide, double bent) {
     Pin a = line.get(0);
     Pin b = line.get(line.size() - 1);
-    Heal whole = new Heal(a.x(), a.y(), b.x(), b.y(), SCRATCH_MM, 0, 0);
+    Heal whole = new Heal(a.x(), a.y(), b.x(), b.y(), wide, 0, 0);
     int cut = 0;
     double most = bent;
     for (int i = 1; i + 1 < line.size(); i++) {
@@ -186,8 +199,8 @@ final class FoundMarks {
     if (cut == 0) {
       return List.of(whole);
     }
-    List<Heal> out = new ArrayList<>(along(line.subList(0, cut + 1), bent));
-    out.addAll(along(line.subList(cut, line.size()), bent));
+    List<Heal> out = new ArrayList<>(along(line.subList(0, cut + 1), wide, bent));
+    out.addAll(along(line.subList(cut, line.size()), wide, bent));
     return out;
   }
 }

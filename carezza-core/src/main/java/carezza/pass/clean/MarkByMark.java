@@ -29,6 +29,10 @@ final class MarkByMark implements Action.Reviewed {
   /** A mark found anew lies within its radius of where it was, or so near. */
   private static final double LEAST_MM = 0.5;
 
+  /** What is healed along a line, maybe in pieces. */
+  private static final List<String> LINES =
+      List.of(SpotType.SCRATCH.key(), SpotType.FLYING_HAIR.key());
+
   /** The pieces of a scratch reach so far beyond its ends. */
   private static final double BEYOND_MM = 2;
 
@@ -114,7 +118,7 @@ final class MarkByMark implements Action.Reviewed {
   /** Whether a heal is a line that lies whole within the length of a scratch. */
   private static boolean isPiece(Heal h, Action.Found one, double px) {
     double reach = (one.sizeMm() / 2 + BEYOND_MM) * px;
-    return one.name().equals(SpotType.SCRATCH.key())
+    return LINES.contains(one.name())
         && (h.x0() != h.x1() || h.y0() != h.y1())
         && Math.hypot(h.x0() - one.x(), h.y0() - one.y()) < reach
         && Math.hypot(h.x1() - one.x(), h.y1() - one.y()) < reach;

@@ -72,7 +72,7 @@ public final class Glow implements PassKind {
 
   @Override
   public List<String> affects() {
-    return List.of("reliefKept", "lightness", "blown", "blotch", "halo");
+    return List.of("reliefKept", "lightness", "blown", "blotch", "linesKept", "halo");
   }
 
   @Override

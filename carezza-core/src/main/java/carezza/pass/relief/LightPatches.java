@@ -15,6 +15,7 @@ import carezza.spot.SpotType;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
 
 /**
  * Patches that are lighter or darker than the skin round them, as soft dabs of dodge or burn, each
@@ -91,9 +92,7 @@ final class LightPatches {
   private Plane byColour(Plane mask) {
     Plane stops = context.evened(level, rect);
     Plane off = new Plane(rect, mask.data().clone());
-    context.spots().stream()
-        .filter(s -> s.type() != SpotType.FRECKLE)
-        .forEach(s -> leaveOut(s, off));
+    marks().filter(s -> s.type() != SpotType.FRECKLE).forEach(s -> leaveOut(s, off));
     Plane round = MaskedBlur.of(stops, off, ACROSS_MM * px, 0);
     for (int i = 0; i < stops.data().length; i++) {
       if (off.data()[i] == 0) {
@@ -113,8 +112,13 @@ final class LightPatches {
       float back = lines[i] > LINE ? 0 : -HALF * band.data()[i];
       band.data()[i] = Math.max(-MOST_FAINT, Math.min(MOST_FAINT, back));
     }
-    context.spots().forEach(s -> leaveOut(s, band));
+    marks().forEach(s -> leaveOut(s, band));
     return band;
+  }
+
+  /** What lies on the skin. */
+  private Stream<SkinSpot> marks() {
+    return context.spots().stream().filter(s -> s.type() != SpotType.FLYING_HAIR);
   }
 
   private void leaveOut(SkinSpot s, Plane field) {

@@ -1,0 +1,125 @@
+package carezza.spot;
+
+import carezza.face.Pin;
+import carezza.image.Plane;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Deque;
+import java.util.List;
+import java.util.stream.IntStream;
+
+/**
+ * Thin lines of any direction: a response averaged along lines of many directions (Lyvers and
+ * Mitchell's oriented filters; Koller et al. 1995, "Multiscale detection of curvilinear
+ * structures"), followed from where it is strong to where it is weak (Canny 1986, hysteresis). A
+ * chain of spots is no line: along a line no half may be missing.
+ */
+final class OrientedLines {
+  private static final int DIRECTIONS = 16;
+
+  private OrientedLines() {}
+
+  /** The most that any direction has on average over half a length to both sides. */
+  static Plane along(Plane d, Plane trust, double half) {
+    Plane out = new Plane(d.rect());
+    int w = d.w();
+    int h = d.h();
+    int n = (int) Math.ceil(half);
+    IntStream.range(0, h)
+        .parallel()
+        .forEach(
+            y -> {
+              for (int x = 0; x < w; x++) {
+                if (trust.data()[y * w + x] <= 0.5f) {
+                  continue;
+                }
+                double best = -Double.MAX_VALUE;
+                for (int k = 0; k < DIRECTIONS; k++) {
+                  double c = Math.cos(k * Math.PI / DIRECTIONS);
+                  double s = Math.sin(k * Math.PI / DIRECTIONS);
+                  best = Math.max(best, Math.min(mean(d, x, y, c, s, n), mean(d, x, y, -c, -s, n)));
+                }
+                out.data()[y * w + x] = (float) best;
+              }
+            });
+    return out;
+  }
+
+  private static double mean(Plane d, int x, int y, double c, double s, int n) {
+    double sum = 0;
+    for (int k = 0; k <= n; k++) {
+      int u = (int) Math.round(x + k * c);
+      int v = (int) Math.round(y + k * s);
+      sum += u >= 0 && v >= 0 && u < d.w() && v < d.h() ? d.data()[v * d.w() + u] : 0;
+    }
+    return sum / (n + 1);
+  }
+
+  /**
+   * Pixels above the weak threshold that hang together by sides or corners and hold one above the
+   * strong.
+   */
+  static List<int[]> pieces(float[] z, int w, double strong, double weak) {
+    boolean[] seen = new boolean[z.length];
+    List<int[]> out = new ArrayList<>();
+    for (int start = 0; start < z.length; start++) {
+      if (seen[start] || z[start] < strong) {
+        continue;
+      }
+      Deque<Integer> todo = new ArrayDeque<>(List.of(start));
+      List<Integer> piece = new ArrayList<>();
+      seen[start] = true;
+      while (!todo.isEmpty()) {
+        int i = todo.pop();
+        piece.add(i);
+        for (int dy = -1; dy <= 1; dy++) {
+          for (int dx = -1; dx <= 1; dx++) {
+            int j = i + dy * w + dx;
+            boolean inside = j >= 0 && j < z.length && Math.abs(j % w - i % w) <= 1;
+            if (inside && !seen[j] && z[j] >= weak) {
+              seen[j] = true;
+              todo.push(j);
+            }
+          }
+        }
+      }
+      out.add(piece.stream().mapToInt(Integer::intValue).toArray());
+    }
+    return out;
+  }
+
+  /** Middle and direction. */
+  static double[] axis(int[] piece, int w) {
+    double mx = Arrays.stream(piece).mapToDouble(i -> i % w).average().orElseThrow();
+    double my = Arrays.stream(piece).mapToDouble(i -> i / w).average().orElseThrow();
+    double xx = 0;
+    double yy = 0;
+    double xy = 0;
+    for (int i : piece) {
+      xx += (i % w - mx) * (i % w - mx);
+      yy += (i / w - my) * (i / w - my);
+      xy += (i % w - mx) * (i / w - my);
+    }
+    double angle = Math.atan2(2 * xy, xx - yy) / 2;
+    return new double[] {mx, my, Math.cos(angle), Math.sin(angle)};
+  }
+
+  /** Means of a piece over equal parts of its extent along an axis, source pixels. */
+  static List<Pin> points(
+      SpotGround g, int[] piece, double[] main, double from, double to, int count) {
+    int w = g.rect.w();
+    double[][] sum = new double[count][3];
+    for (int i : piece) {
+      double t = (i % w - main[0]) * main[2] + (i / w - main[1]) * main[3];
+      int k = (int) Math.min(count - 1, count * (t - from) / Math.max(1e-9, to - from));
+      sum[k][0]++;
+      sum[k][1] += i % w;
+      sum[k][2] += i / w;
+    }
+    return Arrays.stream(sum)
+        .filter(s -> s[0] > 0)
+        .map(s -> g.source(s[1] / s[0], s[2] / s[0]))
+        .toList();
+  }
+}
