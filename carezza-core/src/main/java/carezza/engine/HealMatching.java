@@ -22,7 +22,7 @@ final class HealMatching {
   /**
    * Each heal is measured again only when something near it changed. What draws colours together
    * over the whole of the skin is left out: it could only hide that a heal does not match. What is
-   * softened is left out too, since it is meant to be seen.
+   * softened is left out too, since it is meant to be seen. Along a line its middle is measured.
    */
   Reading of(RunSheet sheet, BooleanSupplier cancelled) {
     RunSheet upTo = sheet.muting(p -> p.kind().stage().compareTo(Stage.FEATURES) > 0);
@@ -42,8 +42,7 @@ final class HealMatching {
     double px = now.frame().pxPerMm() / (1 << level);
     double x = Math.scalb((h.x0() + h.x1()) / 2, -level);
     double y = Math.scalb((h.y0() + h.y1()) / 2, -level);
-    double r =
-        h.sizeMm() * px / 2 + Math.scalb(Math.hypot(h.x1() - h.x0(), h.y1() - h.y0()) / 2, -level);
+    double r = h.sizeMm() * px / 2;
     Rect need = HealMatch.needed(x, y, r, px).intersect(now.bounds(level));
     Rect src = need.toSource(level).intersect(now.bounds(0));
     long key =

@@ -26,6 +26,9 @@ public enum Sight {
   private static final double POWER = 0.7786;
   private static final double BETA = 2.6081;
 
+  /** How wide a scratch or a hair is taken to be; along it as many discs are pooled. */
+  private static final double LINE_MM = 0.5;
+
   /** Depth in the texture at which masking halves what is seen. */
   private static final double MASKED_DEPTH = 3;
 
@@ -58,12 +61,15 @@ public enum Sight {
    * @param pictureWidthPx all of the picture
    */
   public double thresholds(SkinSpot s, double pxPerMm, double pictureWidthPx) {
-    double shownMm = s.sizeMm() * pxPerMm / pictureWidthPx * widthMm;
+    boolean isLine = s.line().size() > 1;
+    double wideMm = isLine ? Math.min(LINE_MM, s.sizeMm()) : s.sizeMm();
+    double shownMm = wideMm * pxPerMm / pictureWidthPx * widthMm;
     double degrees = Math.toDegrees(Math.atan(shownMm / distanceMm));
     double sigma = degrees / 2.355;
     double contrast = 1 - Math.pow(2, -Math.abs(s.contrast()));
     double masked = s.depth() / (s.depth() + MASKED_DEPTH);
-    return contrast * masked * response(sigma);
+    double along = isLine ? Math.pow(s.sizeMm() / wideMm, 1 / BETA) : 1;
+    return contrast * masked * response(sigma) * along;
   }
 
   /** plain, just or not. */
