@@ -15,7 +15,8 @@ import java.util.Locale;
 
 /**
  * Marks found on the sitters and in their poses against those that are there, and on painted ones:
- * recall by depth in the texture, precision of what is proposed for healing, sizes.
+ * recall by depth in the texture, precision of what is proposed for healing, sizes; and hairs
+ * painted over the backdrop.
  */
 final class CleanBench {
   /** Seeds that were looked at while the rules were made, and others. */
@@ -80,7 +81,7 @@ final class CleanBench {
     Tally all = new Tally();
     for (String name : DemoSitter.NAMES) {
       for (String pose : List.of("", "-turned", "-glance")) {
-        if (args.isEmpty() || args.contains(name + pose) || args.contains("list")) {
+        if (args.isEmpty() || args.contains(name + pose) || args.equals(List.of("list"))) {
           Tally t = sitter(DemoSitter.load(name + pose), args.contains("list"));
           t.print(name + pose);
           all.add(t);
@@ -93,6 +94,10 @@ final class CleanBench {
     }
     if (args.isEmpty()) {
       painted("unseen seeds", UNSEEN, false);
+    }
+    if (args.isEmpty() || args.contains("hairs")) {
+      PaintedHairs.run("seen seeds", SEEN);
+      PaintedHairs.run("unseen seeds", UNSEEN);
     }
   }
 

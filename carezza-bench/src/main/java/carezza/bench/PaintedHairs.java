@@ -1,0 +1,173 @@
+package carezza.bench;
+
+import carezza.face.Pin;
+import carezza.image.Plane;
+import carezza.image.Rect;
+import carezza.sitter.DemoSitter;
+import carezza.spot.SkinSpot;
+import carezza.spot.SpotType;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Random;
+
+/**
+ * Single hairs painted from the hair over the backdrop of a sitter's clean picture, and how many of
+ * them are found: bent a little, thinning out, darker or lighter. Place, length, width and depth
+ * are drawn by a seed. The pictures have hairs of their own; what is found of these is said apart.
+ */
+final class PaintedHairs {
+  /**
+   * A hair.
+   *
+   * @param points a quarter of a pixel apart
+   * @param stops by which it is darker than what is behind it
+   */
+  record Hair(List<Pin> points, double stops) {}
+
+  private static final int MANY = 8;
+  private static final int TRIES = 200_000;
+  private static final double STEP = 0.25;
+
+  /** Hairs lie so far apart, mm. */
+  private static final double APART_MM = 9;
+
+  /** A found line is on a hair if so much of it is within that distance, mm. */
+  private static final double ON = 0.8;
+
+  private static final double ON_MM = 0.8;
+
+  /** Stops up to which a hair is faint. */
+  private static final double FAINT = 0.7;
+
+  private final double px;
+  private final Random random;
+  private final LinearLight linear;
+  private final Plane hair;
+  private final Plane backdrop;
+  private final List<Hair> hairs = new ArrayList<>();
+
+  private PaintedHairs(DemoSitter s, long seed) {
+    px = s.pxPerMm();
+    random = new Random(seed);
+    linear = new LinearLight(s.clean());
+    hair = s.mask("hair-headwear");
+    backdrop = s.mask("background");
+    for (int t = 0; t < TRIES && hairs.size() < MANY; t++) {
+      add();
+    }
+  }
+
+  /** Prints, for some seeds, how many of the painted hairs were found. */
+  static void run(String what, long[] seeds) {
+    System.out.printf(Locale.ROOT, "%nhairs painted over the backdrop, %s%n", what);
+    for (String name : DemoSitter.NAMES) {
+      DemoSitter s = DemoSitter.load(name);
+      int[] n = new int[2];
+      int[] hit = new int[2];
+      double covered = 0;
+      int others = 0;
+      for (long seed : seeds) {
+        PaintedHairs p = new PaintedHairs(s, seed);
+        List<SkinSpot> found =
+            CleanBench.found(p.linear.picture()).stream()
+                .filter(f -> f.type() == SpotType.FLYING_HAIR)
+                .toList();
+        for (Hair h : p.hairs) {
+          int k = Math.abs(h.stops) < FAINT ? 0 : 1;
+          double on = found.stream().filter(f -> p.on(f, h)).mapToDouble(SkinSpot::sizeMm).sum();
+          n[k]++;
+          hit[k] += on > 0 ? 1 : 0;
+          covered += Math.min(1, on * p.px / (STEP * h.points.size()));
+        }
+        others += found.stream().filter(f -> p.hairs.stream().noneMatch(h -> p.on(f, h))).count();
+      }
+      System.out.printf(
+          Locale.ROOT,
+          "%-8s of under %.1f stop %2d of %2d, of more %2d of %2d; of a found one's length %.2f;"
+              + " others %d in %d pictures%n",
+          name,
+          FAINT,
+          hit[0],
+          n[0],
+          hit[1],
+          n[1],
+          covered / Math.max(1, hit[0] + hit[1]),
+          others,
+          seeds.length);
+    }
+  }
+
+  private boolean on(SkinSpot f, Hair h) {
+    long near =
+        f.line().stream()
+            .filter(p -> h.points.stream().anyMatch(q -> q.distance(p) < ON_MM * px))
+            .count();
+    return near >= ON * f.line().size();
+  }
+
+  private double between(double low, double high) {
+    return low + (high - low) * random.nextDouble();
+  }
+
+  private void add() {
+    Rect r = hair.rect();
+    double x = random.nextInt(r.w());
+    double y = random.nextInt(r.h());
+    if (hair.at((int) x, (int) y) < 0.9f) {
+      return;
+    }
+    double a = between(0, 2 * Math.PI);
+    double length = between(8, 30) * px;
+    double bend = between(-0.03, 0.03) / px;
+    double wide = Math.max(0.55, between(0.12, 0.22) * px);
+    double stops = (random.nextBoolean() ? 1 : -1) * between(0.35, 1.25);
+    List<Pin> points = new ArrayList<>();
+    int outside = 0;
+    for (double t = 0; t < length; t += STEP) {
+      x += STEP * Math.cos(a);
+      y += STEP * Math.sin(a);
+      a += STEP * bend;
+      if (!r.grow(-4).contains(new Rect((int) x, (int) y, 1, 1))) {
+        return;
+      }
+      if (backdrop.at((int) x, (int) y) > 0.9f) {
+        outside++;
+      } else if (outside > 0) {
+        return;
+      }
+      points.add(new Pin(x, y));
+    }
+    Pin middle = points.get(points.size() / 2);
+    boolean near =
+        hairs.stream()
+            .anyMatch(h -> h.points.get(h.points.size() / 2).distance(middle) < APART_MM * px);
+    if (!near && outside > 0.85 * points.size()) {
+      paint(points, wide, stops);
+      hairs.add(new Hair(points, stops));
+    }
+  }
+
+  private void paint(List<Pin> points, double wide, double stops) {
+    Rect r = hair.rect();
+    float[] deepest = new float[r.w() * r.h()];
+    for (int k = 0; k < points.size(); k++) {
+      Pin p = points.get(k);
+      double thin = Math.min(1, (1 - (double) k / points.size()) / 0.2);
+      for (int dy = -3; dy <= 3; dy++) {
+        for (int dx = -3; dx <= 3; dx++) {
+          int u = (int) p.x() + dx;
+          int v = (int) p.y() + dy;
+          double d = p.distance(new Pin(u + 0.5, v + 0.5)) / wide;
+          int i = v * r.w() + u;
+          deepest[i] = Math.max(deepest[i], (float) (thin * Math.exp(-d * d)));
+        }
+      }
+    }
+    for (Plane c : linear.channels) {
+      for (int i = 0; i < deepest.length; i++) {
+        c.data()[i] *= (float) Math.pow(2, -stops * deepest[i]);
+      }
+    }
+  }
+}
