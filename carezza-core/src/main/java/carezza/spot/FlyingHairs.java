@@ -44,7 +44,7 @@ public final class FlyingHairs {
   private static final double WEAK = Double.parseDouble(System.getProperty("we", "3"));
 
   /** So much of each end the filter does not see. */
-  private static final double ENDS_MM = 0.8 * LENGTH_MM / 2;
+  private static final double ENDS_MM = LENGTH_MM / 2;
 
   private static final double LEAST_MM = 6;
 
