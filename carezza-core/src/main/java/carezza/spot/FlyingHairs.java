@@ -19,7 +19,7 @@ import java.util.List;
 public final class FlyingHairs {
   private static final double FINE_MM = 0.18;
   private static final double COARSE_MM = 0.9;
-  private static final double LENGTH_MM = Double.parseDouble(System.getProperty("le", "5"));
+  private static final double LENGTH_MM = 5;
   private static final double ENOUGH_PX_PER_MM = 5;
 
   /** Hairs are looked for so far from the hair. */
@@ -39,9 +39,9 @@ public final class FlyingHairs {
   private static final double BORDER_MM = 0.5;
 
   /** In spreads of the same response on the backdrop near by. */
-  private static final double STRONG = Double.parseDouble(System.getProperty("st", "6"));
+  private static final double STRONG = 6;
 
-  private static final double WEAK = Double.parseDouble(System.getProperty("we", "3"));
+  private static final double WEAK = 2.2;
 
   /** So much of each end the filter does not see. */
   private static final double ENDS_MM = LENGTH_MM / 2;

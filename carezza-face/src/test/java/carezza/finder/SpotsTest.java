@@ -142,7 +142,7 @@ public class SpotsTest {
           .anyMatch(
               h ->
                   h.distance(s.centre().x(), s.centre().y()) < 0.1 * px
-                      && h.sizeMm() >= Math.min(12, 1.5 * s.reachMm()));
+                      && h.sizeMm() >= Math.min(12, 1.3 * s.reachMm()));
     }
     assertThat(all).extracting(Heal::id).doesNotHaveDuplicates();
     EvaluationContext again =

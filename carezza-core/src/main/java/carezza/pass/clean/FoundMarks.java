@@ -24,7 +24,7 @@ final class FoundMarks {
   private static final double WIDER = 1.5;
 
   /** And so much wider than where its halo ends: the ring reads the skin beyond it. */
-  private static final double BEYOND_HALO = Double.parseDouble(System.getProperty("bh", "1.6"));
+  private static final double BEYOND_HALO = 1.4;
 
   /** How wide a scratch is healed, mm. */
   private static final double SCRATCH_MM = 2.2;
