@@ -20,6 +20,8 @@ public final class FlyingHairs {
   private static final double FINE_MM = 0.18;
   private static final double COARSE_MM = 0.9;
   private static final double LENGTH_MM = 5;
+
+  /** At more pixels a mm half as many do. */
   private static final double ENOUGH_PX_PER_MM = 5;
 
   /** Hairs are looked for so far from the hair. */
@@ -71,8 +73,9 @@ public final class FlyingHairs {
    */
   public static List<SkinSpot> find(
       PixelReader picture, FaceMap map, SpotFinder.Skin hair, SpotFinder.Skin backdrop) {
-    int level = SpotGround.level(map);
-    double px = map.pxPerMm() / (1 << level);
+    int fine = SpotGround.level(map);
+    int level = Math.scalb(map.pxPerMm(), -fine) > ENOUGH_PX_PER_MM ? fine + 1 : fine;
+    double px = Math.scalb(map.pxPerMm(), -level);
     Rect all = picture.bounds(level);
     Rect head = SpotGround.bounds(hair.at(level, all));
     if (head.w() == 0 || head.h() == 0) {
@@ -98,8 +101,7 @@ public final class FlyingHairs {
    * @param root the hair, blurred
    * @param sign 1 for hairs darker than the backdrop, -1 for lighter ones
    */
-  private static List<SkinSpot> hairs(SpotGround full, Plane root, int sign) {
-    SpotGround g = full.px > ENOUGH_PX_PER_MM ? full.halved() : full;
+  private static List<SkinSpot> hairs(SpotGround g, Plane root, int sign) {
     float[] fine = Gaussian.blurMasked(g.green, g.skin, FINE_MM * g.px, 0).data();
     float[] coarse = Gaussian.blurMasked(g.green, g.skin, COARSE_MM * g.px, 0).data();
     Plane d = new Plane(g.rect);
@@ -135,13 +137,12 @@ public final class FlyingHairs {
       until = Math.max(until, t);
       most = Math.max(most, z[i]);
       sum += along.data()[i];
-      Pin at = g.source(i % w, i / w);
-      nearest = Math.max(nearest, at(root, at, g));
+      nearest = Math.max(nearest, root.data()[i]);
     }
     double extent = (until - from) / g.px;
     int points = Math.max(3, (int) Math.round(extent / POINT_MM) + 1);
     List<Pin> line =
-        lengthened(
+        Pin.lengthened(
             OrientedLines.points(g, piece, main, from, until, points),
             ENDS_MM * Math.scalb(g.px, g.level));
     double length = length(line) / Math.scalb(g.px, g.level);
@@ -167,29 +168,6 @@ public final class FlyingHairs {
               Proposal.LOOK,
               line));
     }
-  }
-
-  /** A plane of the whole ground at a place of the source. */
-  private static float at(Plane root, Pin p, SpotGround g) {
-    double k = root.w() / (double) Math.max(1, g.rect.w());
-    int level = g.level - (k > 1.5 ? 1 : 0);
-    return root.clamped((int) Math.scalb(p.x(), -level), (int) Math.scalb(p.y(), -level));
-  }
-
-  /** The same line, straight on at both ends: the filter wants a line to both sides. */
-  private static List<Pin> lengthened(List<Pin> line, double by) {
-    List<Pin> out = new ArrayList<>(line);
-    int n = line.size();
-    if (n > 1) {
-      out.set(0, beyond(line.get(1), line.get(0), by));
-      out.set(n - 1, beyond(line.get(n - 2), line.get(n - 1), by));
-    }
-    return out;
-  }
-
-  private static Pin beyond(Pin from, Pin end, double by) {
-    double f = by / Math.max(1e-6, from.distance(end));
-    return new Pin(end.x() + f * (end.x() - from.x()), end.y() + f * (end.y() - from.y()));
   }
 
   private static double length(List<Pin> line) {

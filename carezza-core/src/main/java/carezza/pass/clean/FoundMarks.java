@@ -160,26 +160,12 @@ final class FoundMarks {
       return List.of(round(s.centre(), wide(s)));
     }
     double wide = s.type() == SpotType.FLYING_HAIR ? HAIR_MM : SCRATCH_MM;
-    return along(lengthened(s.line(), BEYOND_MM * px), wide, 0.5 * BENT * wide * px);
+    return along(Pin.lengthened(s.line(), BEYOND_MM * px), wide, 0.5 * BENT * wide * px);
   }
 
   private static double wide(SkinSpot s) {
     double halo = s.reachMm() > s.sizeMm() ? BEYOND_HALO * s.reachMm() : 0;
     return Math.max(WIDER * s.sizeMm(), halo);
-  }
-
-  /** A line that goes on so far at both ends, source pixels. */
-  private static List<Pin> lengthened(List<Pin> line, double by) {
-    List<Pin> out = new ArrayList<>(line);
-    int n = line.size();
-    out.set(0, beyond(line.get(1), line.get(0), by));
-    out.set(n - 1, beyond(line.get(n - 2), line.get(n - 1), by));
-    return out;
-  }
-
-  private static Pin beyond(Pin from, Pin end, double by) {
-    double f = by / Math.max(1e-6, from.distance(end));
-    return new Pin(end.x() + f * (end.x() - from.x()), end.y() + f * (end.y() - from.y()));
   }
 
   /** Heals along a line, cut where it leaves the chord by more than {@code bent} pixels. */
