@@ -305,13 +305,17 @@ public class CommandsTest {
     assertThat(run("spots", ilse.toString(), "--json")).isZero();
     JsonNode spots = new ObjectMapper().readTree(out.toString()).path("spots");
     int heals = 0;
+    int hairs = 0;
     for (JsonNode s : spots) {
       heals += s.path("proposal").asText().equals("heal") ? 1 : 0;
-      assertThat(s.path("sizeMm").asDouble()).isBetween(0.1, 30.0);
+      boolean hair = s.path("type").asText().equals("flyingHair");
+      hairs += hair && s.path("proposal").asText().equals("look") ? 1 : 0;
+      assertThat(s.path("sizeMm").asDouble()).isBetween(0.1, hair ? 120.0 : 30.0);
       assertThat(s.path("confidence").asDouble()).isBetween(0.0, 1.0);
       assertThat(s.path("seen").path("wall").asText()).isIn("plain", "just", "not");
     }
     assertThat(heals).isBetween(12, 18);
+    assertThat(hairs).as("flying hairs, left to the hand").isBetween(2, 8);
     Path sheet = dir.resolve("marks.json");
     assertThat(run("propose", ilse.toString(), "--passes", "heals", "--out", sheet.toString()))
         .isZero();

@@ -173,4 +173,25 @@ public class SpotsTest {
       assertThat(at.thresholds(faint, px, 2000)).as("fainter").isLessThan(here / 5);
     }
   }
+
+  /** A line shows by its width: more where it is longer, far less than a disc as wide as that. */
+  @Test
+  public void aLineIsSeenByItsWidth() {
+    double px = sheet.faceMap().orElseThrow().pxPerMm();
+    for (Sight at : Sight.values()) {
+      double shorter = at.thresholds(line(10), px, 2000);
+      double longer = at.thresholds(line(20), px, 2000);
+      SkinSpot disc =
+          new SkinSpot(
+              SpotType.BLEMISH, new Pin(0, 0), 20, 20, 0.3, 0.1, 9, 0.9, Proposal.HEAL, List.of());
+      assertThat(longer).as("%s", at).isBetween(1.2 * shorter, 1.5 * shorter);
+      assertThat(at.thresholds(disc, px, 2000)).as("%s", at).isGreaterThan(1.5 * longer);
+    }
+  }
+
+  private static SkinSpot line(double mm) {
+    List<Pin> line = List.of(new Pin(0, 0), new Pin(mm, 0));
+    return new SkinSpot(
+        SpotType.SCRATCH, line.get(0), mm, mm, 0.3, 0.1, 9, 0.9, Proposal.HEAL, line);
+  }
 }
