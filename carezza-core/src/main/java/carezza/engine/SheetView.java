@@ -216,7 +216,10 @@ public final class SheetView implements PixelReader {
     return new LightSources(engine, this).find();
   }
 
-  /** Marks on the skin as this view shows it, those that show most first; none without a face. */
+  /**
+   * Marks on the skin and flying hairs as this view shows them, those that show most first; none
+   * without a face.
+   */
   public List<SkinSpot> spots() {
     List<SkinSpot> all =
         new ArrayList<>(
@@ -228,7 +231,7 @@ public final class SheetView implements PixelReader {
             List.of(RegionName.HAIR, RegionName.BACKDROP),
             (p, m, at) -> FlyingHairs.find(p, m, at.get(0), at.get(1))));
     all.sort(Comparator.comparingDouble(SkinSpot::shows).reversed());
-    return all;
+    return List.copyOf(all);
   }
 
   /** Lines of the skin as it is in this view, those that show most first; none without a face. */

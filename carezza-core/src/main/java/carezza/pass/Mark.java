@@ -47,4 +47,15 @@ public interface Mark extends Item {
     double oy = y - y0 - t * vy;
     return Math.sqrt(ox * ox + oy * oy);
   }
+
+  /** Distance of a point from the nearest piece of a line of two points or more. */
+  static double distance(List<Pin> line, double x, double y) {
+    double least = Double.MAX_VALUE;
+    for (int i = 1; i < line.size(); i++) {
+      Pin a = line.get(i - 1);
+      Pin b = line.get(i);
+      least = Math.min(least, distance(a.x(), a.y(), b.x(), b.y(), x, y));
+    }
+    return least;
+  }
 }

@@ -83,14 +83,15 @@ public final class FlyingHairs {
     }
     Rect rect = head.grow((int) Math.ceil(FAR_MM * px)).intersect(all);
     Plane behind = backdrop.at(level, rect);
-    Plane near = Gaussian.blur(hair.at(level, rect), FAR_SIGMA_MM * px);
+    Plane own = hair.at(level, rect);
+    Plane near = Gaussian.blur(own, FAR_SIGMA_MM * px);
     Plane inside = Gaussian.blur(behind, BORDER_MM * px);
     Plane trust = new Plane(rect);
     for (int i = 0; i < trust.data().length; i++) {
       trust.data()[i] = inside.data()[i] > 0.9f && near.data()[i] > FAR_SHARE ? 1 : 0;
     }
     SpotGround g = SpotGround.of(level, px, picture.read(level, rect), behind, trust);
-    Plane root = Gaussian.blur(hair.at(level, rect), ROOT_SIGMA_MM * px);
+    Plane root = Gaussian.blur(own, ROOT_SIGMA_MM * px);
     List<SkinSpot> out = new ArrayList<>(hairs(g, root, 1));
     out.addAll(hairs(g, root, -1));
     out.sort(Comparator.comparingDouble(SkinSpot::shows).reversed());
@@ -126,24 +127,20 @@ public final class FlyingHairs {
       List<SkinSpot> to, SpotGround g, int[] piece, float[] z, Plane along, Plane root, int sign) {
     int w = g.rect.w();
     double[] main = OrientedLines.axis(piece, w);
-    double from = Double.MAX_VALUE;
-    double until = -Double.MAX_VALUE;
+    double[] ends = OrientedLines.extent(piece, main, w);
     double most = 0;
     double sum = 0;
     float nearest = 0;
     for (int i : piece) {
-      double t = (i % w - main[0]) * main[2] + (i / w - main[1]) * main[3];
-      from = Math.min(from, t);
-      until = Math.max(until, t);
       most = Math.max(most, z[i]);
       sum += along.data()[i];
       nearest = Math.max(nearest, root.data()[i]);
     }
-    double extent = (until - from) / g.px;
+    double extent = (ends[1] - ends[0]) / g.px;
     int points = Math.max(3, (int) Math.round(extent / POINT_MM) + 1);
     List<Pin> line =
         Pin.lengthened(
-            OrientedLines.points(g, piece, main, from, until, points),
+            OrientedLines.points(g, piece, main, ends, points),
             ENDS_MM * Math.scalb(g.px, g.level));
     double length = length(line) / Math.scalb(g.px, g.level);
     double wide = piece.length / g.px / g.px / Math.max(1e-6, length);

@@ -105,14 +105,29 @@ final class OrientedLines {
     return new double[] {mx, my, Math.cos(angle), Math.sin(angle)};
   }
 
+  /** From where to where a piece reaches along an axis, pixels from its middle. */
+  static double[] extent(int[] piece, double[] main, int w) {
+    double from = Double.MAX_VALUE;
+    double to = -Double.MAX_VALUE;
+    for (int i : piece) {
+      double t = along(main, i, w);
+      from = Math.min(from, t);
+      to = Math.max(to, t);
+    }
+    return new double[] {from, to};
+  }
+
+  private static double along(double[] main, int i, int w) {
+    return (i % w - main[0]) * main[2] + (i / w - main[1]) * main[3];
+  }
+
   /** Means of a piece over equal parts of its extent along an axis, source pixels. */
-  static List<Pin> points(
-      SpotGround g, int[] piece, double[] main, double from, double to, int count) {
+  static List<Pin> points(SpotGround g, int[] piece, double[] main, double[] ends, int count) {
     int w = g.rect.w();
     double[][] sum = new double[count][3];
     for (int i : piece) {
-      double t = (i % w - main[0]) * main[2] + (i / w - main[1]) * main[3];
-      int k = (int) Math.min(count - 1, count * (t - from) / Math.max(1e-9, to - from));
+      double t = along(main, i, w) - ends[0];
+      int k = (int) Math.min(count - 1, count * t / Math.max(1e-9, ends[1] - ends[0]));
       sum[k][0]++;
       sum[k][1] += i % w;
       sum[k][2] += i / w;

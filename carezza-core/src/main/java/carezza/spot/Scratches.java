@@ -66,17 +66,14 @@ final class Scratches {
     if (!g.owns(main[0], main[1])) {
       return List.of();
     }
-    double from = Double.MAX_VALUE;
-    double to = -Double.MAX_VALUE;
+    double[] ends = OrientedLines.extent(piece, main, w);
     double most = 0;
     for (int i : piece) {
-      double t = (i % w - main[0]) * main[2] + (i / w - main[1]) * main[3];
-      from = Math.min(from, t);
-      to = Math.max(to, t);
       most = Math.max(most, z[i]);
     }
-    double length = (to - from) / g.px;
-    double width = piece.length / Math.max(1, to - from) / g.px;
+    double extent = ends[1] - ends[0];
+    double length = extent / g.px;
+    double width = piece.length / Math.max(1, extent) / g.px;
     if (length < LEAST_MM || length < LONG * width) {
       return List.of();
     }
@@ -84,7 +81,7 @@ final class Scratches {
     if (-d[1] < LEAST_CONTRAST || d[0] / d[1] > BLOOD) {
       return List.of();
     }
-    List<Pin> points = OrientedLines.points(g, piece, main, from, to, POINTS);
+    List<Pin> points = OrientedLines.points(g, piece, main, ends, POINTS);
     return List.of(
         new SkinSpot(
             SpotType.SCRATCH,

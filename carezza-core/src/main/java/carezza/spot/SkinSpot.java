@@ -9,7 +9,7 @@ import java.util.Locale;
  *
  * @param type what it is
  * @param centre source pixels
- * @param sizeMm diameter; of a scratch its length
+ * @param sizeMm diameter; of a scratch or hair its length
  * @param reachMm diameter from which round a red mark the skin is as it is further off; others'
  *     size
  * @param contrast how much darker than the skin round it, stops of green
@@ -17,7 +17,7 @@ import java.util.Locale;
  * @param depth in standard deviations of the skin's own texture at its size and place
  * @param confidence that it is what is proposed, 0..1
  * @param proposal what to do with it
- * @param line where a scratch runs; empty for others
+ * @param line where a scratch or hair runs; empty for others
  */
 public record SkinSpot(
     SpotType type,

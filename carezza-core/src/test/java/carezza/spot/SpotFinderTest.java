@@ -166,34 +166,6 @@ public class SpotFinderTest {
     assertThat(halo.sizeMm()).as("itself").isCloseTo(plain.sizeMm(), within(1.0));
   }
 
-  /** As dark as a crease and open to one side: it is shown, and left to the hand. */
-  @Test
-  public void theDarkOfACreaseIsLeftToTheHand() {
-    skin(new double[] {0.38, 0.25, 0.16}, 8);
-    mark(200, 300, 4, new double[] {-0.95, -1.1, -1.05});
-    mark(600, 300, 4, new double[] {-0.95, -1.1, -1.05});
-    crease(600, 300, 1.1);
-    List<SkinSpot> spots = found();
-    assertThat(at(spots, 200, 300).proposal()).isEqualTo(Proposal.HEAL);
-    assertThat(spots)
-        .filteredOn(s -> s.centre().distance(new Pin(600, 300)) < 4 * PX)
-        .noneMatch(s -> s.proposal() == Proposal.HEAL);
-  }
-
-  /** Shade that runs out of a place to the right, narrow and fading. */
-  private void crease(double x, double y, double stops) {
-    for (int i = 0; i < W * H; i++) {
-      double dx = (i % W + 0.5 - x) / PX;
-      double dy = (i / W + 0.5 - y) / PX;
-      if (dx > 0 && dx < 16) {
-        double shade = stops * (1 - dx / 16) * Math.exp(-dy * dy / 2);
-        for (int c = 0; c < 3; c++) {
-          light[c][i] *= Math.pow(2, -shade * (c == 0 ? 0.87 : 1));
-        }
-      }
-    }
-  }
-
   /** Where light falls off under a blemish its darkness is no measure, its redness is. */
   @Test(dataProvider = "skins")
   public void aBlemishOnABorderOfShadeIsFoundByItsRedness(double[] rgb, long seed) {

@@ -4,6 +4,7 @@ import carezza.face.Pin;
 import carezza.pass.Action;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Heal;
+import carezza.pass.Mark;
 import carezza.pass.Pass;
 import carezza.setting.Extra;
 import carezza.spot.Sight;
@@ -29,11 +30,7 @@ final class MarkByMark implements Action.Reviewed {
   /** A mark found anew lies within its radius of where it was, or so near. */
   private static final double LEAST_MM = 0.5;
 
-  /** What is healed along a line, maybe in pieces. */
-  private static final List<String> LINES =
-      List.of(SpotType.SCRATCH.key(), SpotType.FLYING_HAIR.key());
-
-  /** The pieces of a scratch reach so far beyond its ends. */
+  /** The pieces of a line reach so far beyond its ends. */
   private static final double BEYOND_MM = 2;
 
   /** Freckles that are a pattern are kept as a whole and not gone through. */
@@ -73,22 +70,24 @@ final class MarkByMark implements Action.Reviewed {
   @Override
   public UnaryOperator<Pass> decide(EvaluationContext context, Action.Found one, String way) {
     double px = context.frame().pxPerMm();
+    Optional<SkinSpot> now = spot(context, one);
+    List<Pin> line = now.map(SkinSpot::line).orElse(List.of());
     if (way.equals(KEEP)) {
-      return p -> kept(without(p, one, px), one);
+      return p -> kept(without(p, one, line, px), one);
     }
     if (way.isEmpty()) {
-      return p -> without(p, one, px);
+      return p -> without(p, one, line, px);
     }
     double share = way.equals(SOFTEN) ? SOFTENED : 1;
-    EvaluationContext bare = context.on(without(context.pass(), one, px));
+    EvaluationContext bare = context.on(without(context.pass(), one, line, px));
     List<Heal> heals =
-        spot(context, one)
+        now
             .map(s -> FoundMarks.sourced(bare, s))
             .orElseGet(() -> FoundMarks.sourced(bare, List.of(FoundMarks.round(one))))
             .stream()
             .map(h -> h.withShare(share))
             .toList();
-    return p -> FoundMarks.with(without(p, one, px), heals);
+    return p -> FoundMarks.with(without(p, one, line, px), heals);
   }
 
   /** The mark in the picture as it is below by now, which may have changed since it was listed. */
@@ -103,25 +102,24 @@ final class MarkByMark implements Action.Reviewed {
                     < Math.max(LEAST_MM, one.sizeMm() / 2) * context.frame().pxPerMm());
   }
 
-  /** Neither healed nor kept: heals that come upon it go, of a scratch all pieces. */
-  private static Pass without(Pass p, Action.Found one, double px) {
+  /** Neither healed nor kept: heals that come upon it go, of a line all pieces. */
+  private static Pass without(Pass p, Action.Found one, List<Pin> line, double px) {
     List<Kept> kept =
         p.get(Heals.KEPT).stream().filter(k -> !k.holds(one.x(), one.y(), px)).toList();
     List<Heal> heals =
         p.get(Heals.HEALS).stream()
             .filter(h -> !FoundMarks.covers(h, new Pin(one.x(), one.y()), px))
-            .filter(h -> !isPiece(h, one, px))
+            .filter(h -> !isPiece(h, line, px))
             .toList();
     return p.with(Heals.HEALS, heals).with(Heals.KEPT, kept);
   }
 
-  /** Whether a heal is a line that lies whole within the length of a scratch. */
-  private static boolean isPiece(Heal h, Action.Found one, double px) {
-    double reach = (one.sizeMm() / 2 + BEYOND_MM) * px;
-    return LINES.contains(one.name())
-        && (h.x0() != h.x1() || h.y0() != h.y1())
-        && Math.hypot(h.x0() - one.x(), h.y0() - one.y()) < reach
-        && Math.hypot(h.x1() - one.x(), h.y1() - one.y()) < reach;
+  /** Whether a heal is a line whose ends both lie by another line: a neighbour's do not. */
+  private static boolean isPiece(Heal h, List<Pin> line, double px) {
+    boolean isLine = h.x0() != h.x1() || h.y0() != h.y1();
+    return isLine
+        && Mark.distance(line, h.x0(), h.y0()) < BEYOND_MM * px
+        && Mark.distance(line, h.x1(), h.y1()) < BEYOND_MM * px;
   }
 
   private static Pass kept(Pass p, Action.Found one) {

@@ -117,13 +117,7 @@ record FaceLine(long id, List<Pin> path, Extra extra) implements Mark {
   /** Of the nearest of its pieces. */
   @Override
   public double distance(double x, double y) {
-    double least = Double.MAX_VALUE;
-    for (int i = 1; i < path.size(); i++) {
-      Pin a = path.get(i - 1);
-      Pin b = path.get(i);
-      least = Math.min(least, Mark.distance(a.x(), a.y(), b.x(), b.y(), x, y));
-    }
-    return least;
+    return Mark.distance(path, x, y);
   }
 
   @Override
