@@ -96,8 +96,10 @@ final class CleanBench {
       painted("unseen seeds", UNSEEN, false);
     }
     if (args.isEmpty() || args.contains("hairs")) {
-      PaintedHairs.run("seen seeds", SEEN);
-      PaintedHairs.run("unseen seeds", UNSEEN);
+      for (PaintedHairs.What what : PaintedHairs.What.values()) {
+        PaintedHairs.run(what, "seen seeds", SEEN);
+        PaintedHairs.run(what, "unseen seeds", UNSEEN);
+      }
     }
   }
 

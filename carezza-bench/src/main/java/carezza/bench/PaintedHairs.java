@@ -12,16 +12,32 @@ import java.util.Locale;
 import java.util.Random;
 
 /**
- * Single hairs painted from the hair over the backdrop of a sitter's clean picture, and how many of
- * them are found: bent a little, thinning out, darker or lighter. Place, length, width and depth
- * are drawn by a seed. The pictures have hairs of their own; what is found of these is said apart.
+ * Single hairs painted on a sitter's clean picture, from the hair over the backdrop or over the
+ * skin, and light fibres on the skin, and how many of them are found: bent a little, thinning out.
+ * Place, length, width and depth are drawn by a seed. The pictures have hairs of their own; what is
+ * found of these is said apart.
  */
 final class PaintedHairs {
+  /** What is painted, and what it is to be found as. */
+  enum What {
+    FLYING(SpotType.FLYING_HAIR, "hairs over the backdrop"),
+    STRAY(SpotType.STRAY_HAIR, "hairs over the skin"),
+    LINT(SpotType.LINT, "lint on the skin");
+
+    private final SpotType type;
+    private final String said;
+
+    What(SpotType type, String said) {
+      this.type = type;
+      this.said = said;
+    }
+  }
+
   /**
    * A hair.
    *
    * @param points a quarter of a pixel apart
-   * @param stops by which it is darker than what is behind it
+   * @param stops by which it is darker than what is behind it; of lint its cover, 0..1
    */
   record Hair(List<Pin> points, double stops) {}
 
@@ -37,30 +53,35 @@ final class PaintedHairs {
 
   private static final double ON_MM = 0.8;
 
-  /** Stops up to which a hair is faint. */
+  /** Stops, or cover, up to which one is faint. */
   private static final double FAINT = 0.7;
 
+  /** The light of a white fibre. */
+  private static final float WHITE = 0.55f;
+
+  private final What what;
   private final double px;
   private final Random random;
   private final LinearLight linear;
-  private final Plane hair;
-  private final Plane backdrop;
+  private final Plane from;
+  private final Plane over;
   private final List<Hair> hairs = new ArrayList<>();
 
-  private PaintedHairs(DemoSitter s, long seed) {
+  private PaintedHairs(What what, DemoSitter s, long seed) {
+    this.what = what;
     px = s.pxPerMm();
     random = new Random(seed);
     linear = new LinearLight(s.clean());
-    hair = s.mask("hair-headwear");
-    backdrop = s.mask("background");
+    from = s.mask(what == What.FLYING ? "hair-headwear" : "skin");
+    over = s.mask(what == What.FLYING ? "background" : "skin");
     for (int t = 0; t < TRIES && hairs.size() < MANY; t++) {
       add();
     }
   }
 
-  /** Prints, for some seeds, how many of the painted hairs were found. */
-  static void run(String what, long[] seeds) {
-    System.out.printf(Locale.ROOT, "%nhairs painted over the backdrop, %s%n", what);
+  /** Prints, for some seeds, how many of what was painted were found. */
+  static void run(What what, String which, long[] seeds) {
+    System.out.printf(Locale.ROOT, "%n%s, painted, %s%n", what.said, which);
     for (String name : DemoSitter.NAMES) {
       DemoSitter s = DemoSitter.load(name);
       int[] n = new int[2];
@@ -68,10 +89,10 @@ final class PaintedHairs {
       double covered = 0;
       int others = 0;
       for (long seed : seeds) {
-        PaintedHairs p = new PaintedHairs(s, seed);
+        PaintedHairs p = new PaintedHairs(what, s, seed);
         List<SkinSpot> found =
             CleanBench.found(p.linear.picture()).stream()
-                .filter(f -> f.type() == SpotType.FLYING_HAIR)
+                .filter(f -> f.type() == what.type)
                 .toList();
         for (Hair h : p.hairs) {
           int k = Math.abs(h.stops) < FAINT ? 0 : 1;
@@ -84,7 +105,7 @@ final class PaintedHairs {
       }
       System.out.printf(
           Locale.ROOT,
-          "%-8s of under %.1f stop %2d of %2d, of more %2d of %2d; of a found one's length %.2f;"
+          "%-8s of under %.1f %2d of %2d, of more %2d of %2d; of a found one's length %.2f;"
               + " others %d in %d pictures%n",
           name,
           FAINT,
@@ -111,17 +132,19 @@ final class PaintedHairs {
   }
 
   private void add() {
-    Rect r = hair.rect();
+    Rect r = over.rect();
     double x = random.nextInt(r.w());
     double y = random.nextInt(r.h());
-    if (hair.at((int) x, (int) y) < 0.9f) {
+    if (from.at((int) x, (int) y) < 0.9f) {
       return;
     }
+    boolean isLint = what == What.LINT;
     double a = between(0, 2 * Math.PI);
-    double length = between(8, 30) * px;
-    double bend = between(-0.03, 0.03) / px;
+    double length = (isLint ? between(3, 10) : between(8, 30)) * px;
+    double bend = (isLint ? between(-0.15, 0.15) : between(-0.03, 0.03)) / px;
     double wide = Math.max(0.55, between(0.12, 0.22) * px);
-    double stops = (random.nextBoolean() ? 1 : -1) * between(0.35, 1.25);
+    double sign = what == What.STRAY || random.nextBoolean() ? 1 : -1;
+    double stops = isLint ? between(0.35, 1) : sign * between(0.35, 1.25);
     List<Pin> points = new ArrayList<>();
     int outside = 0;
     for (double t = 0; t < length; t += STEP) {
@@ -131,7 +154,7 @@ final class PaintedHairs {
       if (!r.grow(-4).contains(new Rect((int) x, (int) y, 1, 1))) {
         return;
       }
-      if (backdrop.at((int) x, (int) y) > 0.9f) {
+      if (over.at((int) x, (int) y) > 0.9f) {
         outside++;
       } else if (outside > 0) {
         return;
@@ -149,7 +172,7 @@ final class PaintedHairs {
   }
 
   private void paint(List<Pin> points, double wide, double stops) {
-    Rect r = hair.rect();
+    Rect r = over.rect();
     float[] deepest = new float[r.w() * r.h()];
     for (int k = 0; k < points.size(); k++) {
       Pin p = points.get(k);
@@ -165,8 +188,13 @@ final class PaintedHairs {
       }
     }
     for (Plane c : linear.channels) {
+      float[] v = c.data();
       for (int i = 0; i < deepest.length; i++) {
-        c.data()[i] *= (float) Math.pow(2, -stops * deepest[i]);
+        if (what == What.LINT) {
+          v[i] += (float) (stops * deepest[i] * Math.max(0, WHITE - v[i]));
+        } else {
+          v[i] *= (float) Math.pow(2, -stops * deepest[i]);
+        }
       }
     }
   }

@@ -100,6 +100,11 @@ record PassEvaluation(Pass pass, TileMaker tiles, int depth, boolean isHeld, Mat
   }
 
   @Override
+  public List<SkinSpot> skinMarks() {
+    return viewBelow().skinMarks();
+  }
+
+  @Override
   public Plane evened(int level, Rect rect) {
     SheetView is = viewBelow();
     RunSheet sheet = is.sheet().withPasses(is.sheet().passes().stream().filter(Pass::on).toList());

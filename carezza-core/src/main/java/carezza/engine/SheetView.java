@@ -221,10 +221,7 @@ public final class SheetView implements PixelReader {
    * without a face.
    */
   public List<SkinSpot> spots() {
-    List<SkinSpot> all =
-        new ArrayList<>(
-            found(
-                "spots", List.of(RegionName.SKIN), (p, m, at) -> SpotFinder.find(p, m, at.get(0))));
+    List<SkinSpot> all = new ArrayList<>(skinMarks());
     all.addAll(
         found(
             "flyingHairs",
@@ -232,6 +229,11 @@ public final class SheetView implements PixelReader {
             (p, m, at) -> FlyingHairs.find(p, m, at.get(0), at.get(1))));
     all.sort(Comparator.comparingDouble(SkinSpot::shows).reversed());
     return List.copyOf(all);
+  }
+
+  /** Those on the skin alone. */
+  public List<SkinSpot> skinMarks() {
+    return found("spots", List.of(RegionName.SKIN), (p, m, at) -> SpotFinder.find(p, m, at.get(0)));
   }
 
   /** Lines of the skin as it is in this view, those that show most first; none without a face. */

@@ -20,6 +20,28 @@ public record Pin(double x, double y) {
     return Math.hypot(x - o.x, y - o.y);
   }
 
+  /** Distance of a point from the straight piece between two others. */
+  public static double distance(double x0, double y0, double x1, double y1, double x, double y) {
+    double vx = x1 - x0;
+    double vy = y1 - y0;
+    double len = vx * vx + vy * vy;
+    double t = len == 0 ? 0 : Math.max(0, Math.min(1, ((x - x0) * vx + (y - y0) * vy) / len));
+    double ox = x - x0 - t * vx;
+    double oy = y - y0 - t * vy;
+    return Math.sqrt(ox * ox + oy * oy);
+  }
+
+  /** Distance of a point from the nearest piece of a line of two points or more. */
+  public static double distance(List<Pin> line, double x, double y) {
+    double least = Double.MAX_VALUE;
+    for (int i = 1; i < line.size(); i++) {
+      Pin a = line.get(i - 1);
+      Pin b = line.get(i);
+      least = Math.min(least, distance(a.x, a.y, b.x, b.y, x, y));
+    }
+    return least;
+  }
+
   /** A line that goes on straight by so many pixels at both ends. */
   public static List<Pin> lengthened(List<Pin> line, double by) {
     List<Pin> out = new ArrayList<>(line);

@@ -1,5 +1,6 @@
 package carezza.pass;
 
+import carezza.face.Pin;
 import carezza.geometry.Framing;
 import carezza.setting.NumberField;
 import carezza.setting.Place;
@@ -160,12 +161,19 @@ public sealed interface Action {
    * @param name what it is, a key of the word bundle under "review."
    * @param x source pixels
    * @param y source pixels
-   * @param sizeMm diameter
+   * @param sizeMm diameter; of a line its length
+   * @param line where a line runs, source pixels; empty for others
    * @param figures what is told of it, for the words "review.KEY.line" of the action
    * @param proposed one of the ways, or empty where it is left to the hand
    */
   record Found(
-      String name, double x, double y, double sizeMm, List<Double> figures, String proposed) {}
+      String name,
+      double x,
+      double y,
+      double sizeMm,
+      List<Pin> line,
+      List<Double> figures,
+      String proposed) {}
 
   /** Finds things and carries out what is decided of each. */
   interface Reviewed {

@@ -62,8 +62,14 @@ public interface EvaluationContext {
   /** What the picture below shows of its light; takes a second on a picture not asked before. */
   Lights lights();
 
-  /** Marks on the skin of the picture below, those that show most first; none without a face. */
+  /**
+   * Marks on the skin of the picture below and flying hairs, those that show most first; none
+   * without a face.
+   */
   List<SkinSpot> spots();
+
+  /** Those on the skin alone. */
+  List<SkinSpot> skinMarks();
 
   /** Lines of the skin of the picture below, those that show most first; none without a face. */
   List<SkinLine> lines();

@@ -34,28 +34,6 @@ public interface Mark extends Item {
 
   /** Distance of a point from its line, in source pixels; asked for pixel by pixel. */
   default double distance(double x, double y) {
-    return distance(x0(), y0(), x1(), y1(), x, y);
-  }
-
-  /** Distance of a point from the straight piece between two others. */
-  static double distance(double x0, double y0, double x1, double y1, double x, double y) {
-    double vx = x1 - x0;
-    double vy = y1 - y0;
-    double len = vx * vx + vy * vy;
-    double t = len == 0 ? 0 : Math.max(0, Math.min(1, ((x - x0) * vx + (y - y0) * vy) / len));
-    double ox = x - x0 - t * vx;
-    double oy = y - y0 - t * vy;
-    return Math.sqrt(ox * ox + oy * oy);
-  }
-
-  /** Distance of a point from the nearest piece of a line of two points or more. */
-  static double distance(List<Pin> line, double x, double y) {
-    double least = Double.MAX_VALUE;
-    for (int i = 1; i < line.size(); i++) {
-      Pin a = line.get(i - 1);
-      Pin b = line.get(i);
-      least = Math.min(least, distance(a.x(), a.y(), b.x(), b.y(), x, y));
-    }
-    return least;
+    return Pin.distance(x0(), y0(), x1(), y1(), x, y);
   }
 }

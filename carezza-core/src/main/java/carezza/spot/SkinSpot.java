@@ -52,6 +52,12 @@ public record SkinSpot(
     return depth * Math.abs(contrast) * Math.sqrt(sizeMm);
   }
 
+  /** How far a place lies from its line, or from its centre if it has none, source pixels. */
+  public double distance(Pin from) {
+    boolean isLine = line.size() > 1;
+    return isLine ? Pin.distance(line, from.x(), from.y()) : centre.distance(from);
+  }
+
   SkinSpot proposed(Proposal other) {
     return new SkinSpot(
         type, centre, sizeMm, reachMm, contrast, redness, depth, confidence, other, line);

@@ -23,6 +23,7 @@ public final class SpotFinder {
   }
 
   private final List<SkinSpot> scratches = new ArrayList<>();
+  private final List<SkinSpot> hairs = new ArrayList<>();
   private final List<SkinSpot> round = new ArrayList<>();
   private final List<SpotRules.Dark> dark = new ArrayList<>();
 
@@ -43,13 +44,19 @@ public final class SpotFinder {
     SpotFinder finder = new SpotFinder();
     SpotGround.each(picture, map, skin, partPx, finder::look);
     List<SkinSpot> all = new ArrayList<>(finder.scratches);
+    all.addAll(finder.hairs);
     all.addAll(SpotRules.asOneFace(finder.round, finder.dark, map.pxPerMm()));
     all.sort(Comparator.comparingDouble(SkinSpot::shows).reversed());
     return List.copyOf(all);
   }
 
   private void look(SpotGround ground) {
-    List<SkinSpot> lines = Scratches.in(ground);
+    List<SkinSpot> lying = SkinHairs.in(ground);
+    List<SkinSpot> lines =
+        Scratches.in(ground).stream()
+            .filter(s -> lying.stream().noneMatch(l -> SkinHairs.isBeside(l, s, ground)))
+            .toList();
+    hairs.addAll(lying);
     scratches.addAll(lines);
     List<SpotScales.Candidate> candidates = SpotScales.candidates(ground);
     SpotShape[] shapes =
@@ -60,6 +67,7 @@ public final class SpotFinder {
         dark.add(SpotRules.Dark.of(ground, shapes[i]));
         SpotRules.typed(ground, c, shapes[i])
             .filter(s -> lines.stream().noneMatch(l -> Scratches.covers(l, s, ground)))
+            .filter(s -> lying.stream().noneMatch(l -> SkinHairs.covers(l, s, ground)))
             .ifPresent(round::add);
       }
     }

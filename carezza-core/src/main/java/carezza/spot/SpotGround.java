@@ -224,6 +224,11 @@ final class SpotGround {
     return own.contains(rect.x() + (int) x, rect.y() + (int) y);
   }
 
+  /** Whether what was found at a place, source pixels, belongs to this part of it. */
+  boolean owns(Pin at) {
+    return own.contains((int) Math.scalb(at.x(), -level), (int) Math.scalb(at.y(), -level));
+  }
+
   /** A place of the ground, in source pixels. */
   Pin source(double x, double y) {
     return new Pin(Math.scalb(rect.x() + x + 0.5, level), Math.scalb(rect.y() + y + 0.5, level));

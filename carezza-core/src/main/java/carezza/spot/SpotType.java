@@ -13,7 +13,11 @@ public enum SpotType {
   /** A thin line of blood: a scratch. */
   SCRATCH("scratch"),
   /** A single hair outside the hair's outline, over the backdrop. */
-  FLYING_HAIR("flyingHair");
+  FLYING_HAIR("flyingHair"),
+  /** A single hair that lies over the skin. */
+  STRAY_HAIR("strayHair"),
+  /** A light fibre on the skin. */
+  LINT("lint");
 
   private final String key;
 

@@ -34,6 +34,9 @@ public class SpotFinderTest {
   private static final double[] MELANIN = {-0.28, -0.6, -0.8};
   private static final double[] MOLE = {-0.95, -1.4, -1.45};
 
+  private static final double[] HAIR = {-1.1, -1.3, -1.3};
+  private static final double[] LINT = {0.5, 1.1, 1.4};
+
   private final double[][] light = new double[3][W * H];
 
   @DataProvider
@@ -74,14 +77,18 @@ public class SpotFinderTest {
   }
 
   private void line(double x0, double y0, double x1, double y1, double[] stops) {
+    line(x0, y0, x1, y1, 0.4, stops);
+  }
+
+  private void line(double x0, double y0, double x1, double y1, double mm, double[] stops) {
     double[] deepest = new double[W * H];
     for (double t = 0; t <= 1; t += 0.002) {
       double x = x0 + t * (x1 - x0);
       double y = y0 + t * (y1 - y0) + 6 * Math.sin(3 * t);
-      for (int dy = -6; dy <= 6; dy++) {
-        for (int dx = -6; dx <= 6; dx++) {
+      for (int dy = -15; dy <= 15; dy++) {
+        for (int dx = -15; dx <= 15; dx++) {
           int i = ((int) y + dy) * W + (int) x + dx;
-          double d = Math.hypot((int) x + dx + 0.5 - x, (int) y + dy + 0.5 - y) / (0.4 * PX);
+          double d = Math.hypot((int) x + dx + 0.5 - x, (int) y + dy + 0.5 - y) / (mm * PX);
           deepest[i] = Math.max(deepest[i], Math.exp(-d * d));
         }
       }
@@ -199,6 +206,46 @@ public class SpotFinderTest {
       assertThat(same.type()).isEqualTo(s.type());
       assertThat(same.sizeMm()).isCloseTo(s.sizeMm(), within(0.1 * s.sizeMm()));
     }
+  }
+
+  /** A hair takes all light away in a narrow line, lint adds to it: left to the hand. */
+  @Test(dataProvider = "skins")
+  public void hairsOverTheSkinAndLintAreFoundAndNotHealedUnasked(double[] rgb, long seed) {
+    skin(rgb, seed + 50);
+    line(150, 150, 300, 190, 0.14, HAIR);
+    line(500, 400, 535, 390, 0.16, LINT);
+    line(600, 150, 690, 180, BLOOD);
+    List<SkinSpot> spots = found();
+    SkinSpot hair = one(spots, SpotType.STRAY_HAIR);
+    assertThat(hair.proposal()).isEqualTo(Proposal.LOOK);
+    assertThat(hair.sizeMm()).isCloseTo(26, within(3.0));
+    assertThat(hair.distance(new Pin(225, 176))).as("its middle").isLessThan(PX);
+    SkinSpot lint = one(spots, SpotType.LINT);
+    assertThat(lint.proposal()).isEqualTo(Proposal.LOOK);
+    assertThat(lint.contrast()).as("lighter").isNegative();
+    assertThat(lint.distance(new Pin(518, 398))).isLessThan(PX);
+    one(spots, SpotType.SCRATCH);
+    assertThat(spots).filteredOn(s -> s.proposal() == Proposal.HEAL).hasSize(1);
+  }
+
+  /** A fold is wider, and where two things meet both sides differ. */
+  @Test(dataProvider = "skins")
+  public void foldsAndBordersAreNoHairs(double[] rgb, long seed) {
+    skin(rgb, seed + 60);
+    line(150, 150, 400, 190, 0.9, new double[] {-0.6, -0.7, -0.7});
+    for (int i = 0; i < W * H; i++) {
+      for (int c = 0; c < 3; c++) {
+        light[c][i] *= i / W > 400 ? 0.4 : 1;
+      }
+    }
+    assertThat(found())
+        .noneMatch(s -> s.type() == SpotType.STRAY_HAIR || s.type() == SpotType.LINT);
+  }
+
+  private static SkinSpot one(List<SkinSpot> spots, SpotType type) {
+    List<SkinSpot> of = spots.stream().filter(s -> s.type() == type).toList();
+    assertThat(of).as("%s of %s", type, spots).hasSize(1);
+    return of.get(0);
   }
 
   /** Nothing but texture: nothing to heal. */

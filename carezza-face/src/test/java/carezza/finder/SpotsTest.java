@@ -111,6 +111,43 @@ public class SpotsTest {
     }
   }
 
+  /** One after the other, each keeps its heals while the next is decided; taken back, all go. */
+  @Test
+  public void hairsThatLieSideBySideAreDecidedEachByItself() {
+    Pass pass = Pass.start(1, Kinds.of("heals"), Area.WHOLE);
+    Action.Reviewed review =
+        pass.kind().actions().stream()
+            .filter(Action.Review.class::isInstance)
+            .map(a -> ((Action.Review) a).does())
+            .findFirst()
+            .orElseThrow();
+    double px = sheet.faceMap().orElseThrow().pxPerMm();
+    List<Action.Found> hairs =
+        review.found(context(pass)).stream().filter(f -> f.name().equals("flyingHair")).toList();
+    assertThat(hairs).hasSizeGreaterThan(2);
+    Pass now = pass;
+    for (Action.Found f : hairs) {
+      now = review.decide(context(now), f, "heal").apply(now);
+    }
+    for (Action.Found f : hairs) {
+      assertThat(review.decided(now, f, px)).as("at %s, %s", f.x(), f.y()).isEqualTo("heal");
+    }
+    Action.Found first = hairs.get(0);
+    now = review.decide(context(now), first, "keep").apply(now);
+    assertThat(review.decided(now, first, px)).isEqualTo("keep");
+    for (Action.Found f : hairs.subList(1, hairs.size())) {
+      assertThat(review.decided(now, f, px)).as("at %s, %s", f.x(), f.y()).isEqualTo("heal");
+    }
+    for (Action.Found f : hairs) {
+      now = review.decide(context(now), f, "").apply(now);
+    }
+    assertThat(now.items(Heal.class)).isEmpty();
+  }
+
+  private EvaluationContext context(Pass p) {
+    return engine.view(sheet.withPasses(List.of(p)), () -> false).contextFor(p);
+  }
+
   /** Clean pictures, stubble, creases, collars and all: nothing to heal. */
   @Test(dataProvider = "sitters")
   public void cleanPicturesHaveNothingToHeal(String name) {

@@ -40,6 +40,10 @@ final class FoundMarks {
 
   private static final double MOST_MM = 12;
 
+  /** What is not proposed with the others and is offered by itself. */
+  private static final List<SpotType> HAIRS =
+      List.of(SpotType.STRAY_HAIR, SpotType.FLYING_HAIR, SpotType.LINT);
+
   private FoundMarks() {}
 
   static List<Action.Offer> offers(EvaluationContext context) {
@@ -58,8 +62,9 @@ final class FoundMarks {
         add(out, "marks." + type.key(), all, s -> s.type() == type);
       }
     }
-    String hairs = "marks." + SpotType.FLYING_HAIR.key();
-    add(out, hairs, laid(context, s -> s.type() == SpotType.FLYING_HAIR), s -> true);
+    for (SpotType type : HAIRS) {
+      add(out, "marks." + type.key(), laid(context, s -> s.type() == type), s -> true);
+    }
     return out;
   }
 
@@ -85,7 +90,7 @@ final class FoundMarks {
     List<Kept> kept = context.pass().get(Heals.KEPT);
     return context.spots().stream()
         .filter(which)
-        .filter(s -> there.stream().noneMatch(h -> covers(h, place(s), px)))
+        .filter(s -> there.stream().noneMatch(h -> heals(h, place(s), s.line(), px)))
         .filter(s -> kept.stream().noneMatch(k -> isOn(k, s, px)))
         .toList();
   }
@@ -100,8 +105,24 @@ final class FoundMarks {
     return s.line().isEmpty() ? s.centre() : s.line().get(s.line().size() / 2);
   }
 
-  static boolean covers(Heal h, Pin p, double px) {
-    return h.distance(p.x(), p.y()) < h.sizeMm() * px / 2;
+  /**
+   * Whether a heal is a piece of a mark's: it comes upon its place, or along its line; what only
+   * crosses a line is of another.
+   *
+   * @param line of the mark; empty for round ones
+   */
+  static boolean isOf(Heal h, Pin place, List<Pin> line, double px) {
+    double reach = h.sizeMm() * px / 2;
+    boolean isLine = h.x0() != h.x1() || h.y0() != h.y1();
+    if (line.size() < 2 || !isLine) {
+      return h.distance(place.x(), place.y()) < reach;
+    }
+    return Pin.distance(line, h.x0(), h.y0()) < reach && Pin.distance(line, h.x1(), h.y1()) < reach;
+  }
+
+  /** Whether a mark is healed by it. */
+  static boolean heals(Heal h, Pin place, List<Pin> line, double px) {
+    return isOf(h, place, line, px) && h.distance(place.x(), place.y()) < h.sizeMm() * px / 2;
   }
 
   /** The pass with all marks healed that are proposed for it. */
@@ -159,7 +180,7 @@ final class FoundMarks {
     if (s.line().size() < 2) {
       return List.of(round(s.centre(), wide(s)));
     }
-    double wide = s.type() == SpotType.FLYING_HAIR ? HAIR_MM : SCRATCH_MM;
+    double wide = HAIRS.contains(s.type()) ? HAIR_MM : SCRATCH_MM;
     return along(Pin.lengthened(s.line(), BEYOND_MM * px), wide, 0.5 * BENT * wide * px);
   }
 

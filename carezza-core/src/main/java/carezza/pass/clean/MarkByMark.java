@@ -4,7 +4,6 @@ import carezza.face.Pin;
 import carezza.pass.Action;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Heal;
-import carezza.pass.Mark;
 import carezza.pass.Pass;
 import carezza.setting.Extra;
 import carezza.spot.Sight;
@@ -30,8 +29,8 @@ final class MarkByMark implements Action.Reviewed {
   /** A mark found anew lies within its radius of where it was, or so near. */
   private static final double LEAST_MM = 0.5;
 
-  /** The pieces of a line reach so far beyond its ends. */
-  private static final double BEYOND_MM = 2;
+  /** A line is found again, and kept, within so much of its middle. */
+  private static final double LINE_MM = 2;
 
   /** Freckles that are a pattern are kept as a whole and not gone through. */
   @Override
@@ -52,7 +51,8 @@ final class MarkByMark implements Action.Reviewed {
     }
     String proposed = s.proposal() == Proposal.LOOK ? "" : s.proposal().key();
     Pin at = FoundMarks.place(s);
-    return new Action.Found(s.type().key(), at.x(), at.y(), s.sizeMm(), figures, proposed);
+    return new Action.Found(
+        s.type().key(), at.x(), at.y(), s.sizeMm(), s.line(), figures, proposed);
   }
 
   @Override
@@ -61,7 +61,7 @@ final class MarkByMark implements Action.Reviewed {
       return KEEP;
     }
     return p.get(Heals.HEALS).stream()
-        .filter(h -> FoundMarks.covers(h, new Pin(one.x(), one.y()), pxPerMm))
+        .filter(h -> FoundMarks.heals(h, place(one), one.line(), pxPerMm))
         .findFirst()
         .map(h -> h.share() < 1 ? SOFTEN : HEAL)
         .orElse("");
@@ -70,61 +70,53 @@ final class MarkByMark implements Action.Reviewed {
   @Override
   public UnaryOperator<Pass> decide(EvaluationContext context, Action.Found one, String way) {
     double px = context.frame().pxPerMm();
-    Optional<SkinSpot> now = spot(context, one);
-    List<Pin> line = now.map(SkinSpot::line).orElse(List.of());
     if (way.equals(KEEP)) {
-      return p -> kept(without(p, one, line, px), one);
+      return p -> kept(without(p, one, px), one);
     }
     if (way.isEmpty()) {
-      return p -> without(p, one, line, px);
+      return p -> without(p, one, px);
     }
     double share = way.equals(SOFTEN) ? SOFTENED : 1;
-    EvaluationContext bare = context.on(without(context.pass(), one, line, px));
+    EvaluationContext bare = context.on(without(context.pass(), one, px));
     List<Heal> heals =
-        now
+        spot(context, one)
             .map(s -> FoundMarks.sourced(bare, s))
             .orElseGet(() -> FoundMarks.sourced(bare, List.of(FoundMarks.round(one))))
             .stream()
             .map(h -> h.withShare(share))
             .toList();
-    return p -> FoundMarks.with(without(p, one, line, px), heals);
+    return p -> FoundMarks.with(without(p, one, px), heals);
   }
 
   /** The mark in the picture as it is below by now, which may have changed since it was listed. */
   private static Optional<SkinSpot> spot(EvaluationContext context, Action.Found one) {
-    Pin at = new Pin(one.x(), one.y());
+    Pin at = place(one);
+    double reach = one.line().isEmpty() ? Math.max(LEAST_MM, one.sizeMm() / 2) : LINE_MM;
     return context.spots().stream()
         .filter(s -> s.type().key().equals(one.name()))
         .min(Comparator.comparingDouble(s -> FoundMarks.place(s).distance(at)))
-        .filter(
-            s ->
-                FoundMarks.place(s).distance(at)
-                    < Math.max(LEAST_MM, one.sizeMm() / 2) * context.frame().pxPerMm());
+        .filter(s -> FoundMarks.place(s).distance(at) < reach * context.frame().pxPerMm());
   }
 
-  /** Neither healed nor kept: heals that come upon it go, of a line all pieces. */
-  private static Pass without(Pass p, Action.Found one, List<Pin> line, double px) {
+  /** Neither healed nor kept: its heals go, of a line all pieces. */
+  private static Pass without(Pass p, Action.Found one, double px) {
     List<Kept> kept =
         p.get(Heals.KEPT).stream().filter(k -> !k.holds(one.x(), one.y(), px)).toList();
     List<Heal> heals =
         p.get(Heals.HEALS).stream()
-            .filter(h -> !FoundMarks.covers(h, new Pin(one.x(), one.y()), px))
-            .filter(h -> !isPiece(h, line, px))
+            .filter(h -> !FoundMarks.isOf(h, place(one), one.line(), px))
             .toList();
     return p.with(Heals.HEALS, heals).with(Heals.KEPT, kept);
   }
 
-  /** Whether a heal is a line whose ends both lie by another line: a neighbour's do not. */
-  private static boolean isPiece(Heal h, List<Pin> line, double px) {
-    boolean isLine = h.x0() != h.x1() || h.y0() != h.y1();
-    return isLine
-        && Mark.distance(line, h.x0(), h.y0()) < BEYOND_MM * px
-        && Mark.distance(line, h.x1(), h.y1()) < BEYOND_MM * px;
+  private static Pin place(Action.Found one) {
+    return new Pin(one.x(), one.y());
   }
 
   private static Pass kept(Pass p, Action.Found one) {
     List<Kept> all = new ArrayList<>(p.get(Heals.KEPT));
-    all.add(new Kept(Heals.KEPT.nextId(all), one.x(), one.y(), one.sizeMm(), Extra.NONE));
+    double wide = one.line().isEmpty() ? one.sizeMm() : LINE_MM;
+    all.add(new Kept(Heals.KEPT.nextId(all), one.x(), one.y(), wide, Extra.NONE));
     return p.with(Heals.KEPT, all);
   }
 }

@@ -117,7 +117,7 @@ record FaceLine(long id, List<Pin> path, Extra extra) implements Mark {
   /** Of the nearest of its pieces. */
   @Override
   public double distance(double x, double y) {
-    return Mark.distance(path, x, y);
+    return Pin.distance(path, x, y);
   }
 
   @Override

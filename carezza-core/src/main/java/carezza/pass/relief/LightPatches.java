@@ -1,6 +1,7 @@
 package carezza.pass.relief;
 
 import carezza.area.Area;
+import carezza.face.Pin;
 import carezza.field.MaskedBlur;
 import carezza.image.Plane;
 import carezza.image.Rect;
@@ -15,7 +16,6 @@ import carezza.spot.SpotType;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.UnaryOperator;
-import java.util.stream.Stream;
 
 /**
  * Patches that are lighter or darker than the skin round them, as soft dabs of dodge or burn, each
@@ -39,6 +39,9 @@ final class LightPatches {
 
   /** Over how much a change goes on across a mark. */
   private static final double ACROSS_MM = 2;
+
+  /** So far beside a scratch or hair nothing of it is left. */
+  private static final double LINE_MM = 1.5;
 
   /** Above this coherence a form is a line. */
   private static final float LINE = 0.4f;
@@ -92,7 +95,9 @@ final class LightPatches {
   private Plane byColour(Plane mask) {
     Plane stops = context.evened(level, rect);
     Plane off = new Plane(rect, mask.data().clone());
-    marks().filter(s -> s.type() != SpotType.FRECKLE).forEach(s -> leaveOut(s, off));
+    context.skinMarks().stream()
+        .filter(s -> s.type() != SpotType.FRECKLE)
+        .forEach(s -> leaveOut(s, off));
     Plane round = MaskedBlur.of(stops, off, ACROSS_MM * px, 0);
     for (int i = 0; i < stops.data().length; i++) {
       if (off.data()[i] == 0) {
@@ -112,24 +117,18 @@ final class LightPatches {
       float back = lines[i] > LINE ? 0 : -HALF * band.data()[i];
       band.data()[i] = Math.max(-MOST_FAINT, Math.min(MOST_FAINT, back));
     }
-    marks().forEach(s -> leaveOut(s, band));
+    context.skinMarks().forEach(s -> leaveOut(s, band));
     return band;
-  }
-
-  /** What lies on the skin. */
-  private Stream<SkinSpot> marks() {
-    return context.spots().stream().filter(s -> s.type() != SpotType.FLYING_HAIR);
   }
 
   private void leaveOut(SkinSpot s, Plane field) {
     double side = 1 << level;
-    double r = s.sizeMm() * px;
-    double cx = s.centre().x() / side;
-    double cy = s.centre().y() / side;
-    Rect near = Rect.ofDisc(cx, cy, r).intersect(rect);
+    double r = (s.line().isEmpty() ? s.sizeMm() : LINE_MM) * px;
+    double reach = r + s.sizeMm() * px;
+    Rect near = Rect.ofDisc(s.centre().x() / side, s.centre().y() / side, reach).intersect(rect);
     for (int y = near.y(); y < near.bottom(); y++) {
       for (int x = near.x(); x < near.right(); x++) {
-        if (Math.hypot(x + 0.5 - cx, y + 0.5 - cy) < r) {
+        if (s.distance(new Pin((x + 0.5) * side, (y + 0.5) * side)) < r * side) {
           field.data()[(y - rect.y()) * rect.w() + x - rect.x()] = 0;
         }
       }
