@@ -414,13 +414,14 @@ public final class BenchModel {
     return () -> open.engine().view(s, () -> picture.get() != open).contextFor(p);
   }
 
-  /** The tools at hand while none was taken up: handles of shapes, then the chosen pass's own. */
+  /** The tools at hand while none was taken up: handles, then what the chosen pass is done by. */
   private List<Tool> usualTools() {
     if (!isOpen()) {
       return List.of();
     }
     List<Tool> out = new ArrayList<>();
     areas.handles().ifPresent(out::add);
+    out.add(passes.places());
     passes.tool().ifPresent(out::add);
     return out;
   }

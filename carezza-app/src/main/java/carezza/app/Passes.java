@@ -5,6 +5,7 @@ import carezza.app.tool.BrushTool;
 import carezza.app.tool.LineTool;
 import carezza.app.tool.MarksTool;
 import carezza.app.tool.PickTool;
+import carezza.app.tool.PlaceTool;
 import carezza.app.tool.PullTool;
 import carezza.app.tool.Tool;
 import carezza.area.Area;
@@ -52,12 +53,14 @@ public final class Passes {
   private final Tool brush;
   private final Tool marks;
   private final Tool box;
+  private final Tool places;
 
   Passes(BenchModel model) {
     this.model = model;
     brush =
         new BrushTool(this::brushOfChosen, this::previewStroke, this::stroke, model::endPreview);
     marks = new MarksTool(new MarksOfPass(), mm -> mm * model.pxPerMm());
+    places = new PlaceTool(new PlacesOfPass(), mm -> mm * model.pxPerMm());
     box = new BoxTool(new BoxOfPass(model));
     chosen.addListener((o, a, b) -> model.tools().passChosen(b.longValue()));
   }
@@ -141,6 +144,11 @@ public final class Passes {
   /** The tool of the chosen pass. */
   Optional<Tool> tool() {
     return chosenPass().flatMap(p -> tool(p, p.kind().tool()));
+  }
+
+  /** Drags the places that the chosen pass takes something from. */
+  Tool places() {
+    return places;
   }
 
   /** Of a pass that is painted at once the strokes' edges are narrow. */
@@ -364,6 +372,40 @@ public final class Passes {
                   change(id, p -> p.with(field, Optional.of(place)));
                 }),
             id);
+  }
+
+  /** The places that the chosen pass takes something from. */
+  private final class PlacesOfPass implements PlaceTool.Placed {
+    private List<PlaceField> fields(Pass p) {
+      return p.kind().fields().stream()
+          .filter(PlaceField.class::isInstance)
+          .map(PlaceField.class::cast)
+          .filter(f -> !f.isSetByAction() && p.get(f).isPresent())
+          .toList();
+    }
+
+    @Override
+    public List<Place> places() {
+      return chosenPass().stream()
+          .flatMap(p -> fields(p).stream().flatMap(f -> p.get(f).stream()))
+          .toList();
+    }
+
+    @Override
+    public void move(int index, Pin to, boolean done) {
+      chosenPass()
+          .ifPresent(
+              p -> {
+                PlaceField f = fields(p).get(index);
+                Place place = new Place(to.x(), to.y(), p.get(f).orElseThrow().sizeMm());
+                change(p.id(), q -> q.with(f, Optional.of(place)), done);
+              });
+    }
+
+    @Override
+    public void dropped() {
+      model.endPreview();
+    }
   }
 
   /** The marks of the chosen pass, under the tool that puts them. */

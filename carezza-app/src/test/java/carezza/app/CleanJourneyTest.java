@@ -2,12 +2,18 @@ package carezza.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import carezza.image.Rect;
+import carezza.image.RgbBlock;
 import carezza.pass.Action;
 import carezza.pass.Heal;
 import carezza.pass.clean.Kept;
+import carezza.setting.Place;
+import carezza.setting.PlaceField;
+import carezza.sheet.RunSheet;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
 import org.testfx.util.WaitForAsyncUtils;
 import org.testng.annotations.BeforeClass;
 import org.testng.annotations.Test;
@@ -116,6 +122,58 @@ public class CleanJourneyTest extends BenchWindow {
     }
     until(() -> heals().equals(was) && kept().isEmpty());
     settle();
+  }
+
+  /** A piece of the cheek is grafted over the forehead; the place that it comes from is dragged. */
+  @Test(dependsOnMethods = "marksAreGoneThroughOneByOne")
+  public void thePlaceOfAGraftIsDragged() throws Exception {
+    add("clean", "graft");
+    settle();
+    WaitForAsyncUtils.asyncFx(() -> bench.model().brush().size(12)).get();
+    focusPicture();
+    robot
+        .moveTo(at(960, 560))
+        .press(MouseButton.PRIMARY)
+        .moveTo(at(990, 560))
+        .release(MouseButton.PRIMARY);
+    until(() -> pass("graft").area().strokes().size() == 1);
+    robot.clickOn("#place-from");
+    robot.clickOn(at(800, 700));
+    until(() -> from().isPresent());
+    settle();
+    RgbBlock first = piece();
+    focusPicture();
+    robot.moveTo(at(800, 700)).press(MouseButton.PRIMARY).moveTo(at(830, 690));
+    until(() -> sheet() != steps());
+    assertThat(piece().g()).as("no step yet").isEqualTo(first.g());
+    robot.moveTo(at(860, 680)).release(MouseButton.PRIMARY);
+    until(() -> from().orElseThrow().x() > 850);
+    settle();
+    assertThat(from().orElseThrow().y()).isBetween(675.0, 685.0);
+    assertThat(pass("graft").area().strokes()).as("nothing is painted").hasSize(1);
+    assertThat(piece().g()).isNotEqualTo(first.g());
+    noWordIsClipped();
+    control(KeyCode.Z);
+    until(() -> from().orElseThrow().x() < 810);
+  }
+
+  private Optional<Place> from() {
+    return pass("graft").get(new PlaceField("from", 4));
+  }
+
+  /** As it is by the steps that were made. */
+  private RunSheet steps() {
+    return bench.model().picture().get().history().now();
+  }
+
+  private RgbBlock piece() {
+    return bench
+        .model()
+        .picture()
+        .get()
+        .engine()
+        .view(steps(), () -> false)
+        .read(0, new Rect(960, 550, 24, 20));
   }
 
   private Optional<Reviewing.At> reviewing() {

@@ -119,12 +119,22 @@ final class PaintedHairs {
     }
   }
 
+  /** By its length. */
   private boolean on(SkinSpot f, Hair h) {
-    long near =
-        f.line().stream()
-            .filter(p -> h.points.stream().anyMatch(q -> q.distance(p) < ON_MM * px))
-            .count();
-    return near >= ON * f.line().size();
+    double all = 0;
+    double near = 0;
+    for (int i = 1; i < f.line().size(); i++) {
+      Pin a = f.line().get(i - 1);
+      Pin b = f.line().get(i);
+      int steps = (int) Math.ceil(a.distance(b));
+      for (int k = 0; k < steps; k++) {
+        double t = (k + 0.5) / steps;
+        Pin p = new Pin(a.x() + t * (b.x() - a.x()), a.y() + t * (b.y() - a.y()));
+        all++;
+        near += h.points.stream().anyMatch(q -> q.distance(p) < ON_MM * px) ? 1 : 0;
+      }
+    }
+    return near >= ON * all;
   }
 
   private double between(double low, double high) {

@@ -14,9 +14,13 @@ import carezza.reading.Bands;
 import carezza.reading.CastReading;
 import carezza.reading.Focus;
 import carezza.reading.Halo;
+import carezza.reading.MarksSeen;
 import carezza.reading.Reading;
 import carezza.reading.SkinExposure;
 import carezza.sheet.RunSheet;
+import carezza.spot.Sight;
+import carezza.spot.SkinSpot;
+import carezza.spot.SkinSpot.Proposal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.BooleanSupplier;
@@ -180,6 +184,28 @@ final class PictureInputs {
       }
     }
     return out.build();
+  }
+
+  /**
+   * Marks are looked for once, in the picture without any change of light: a change of light
+   * changes what they are measured by alike.
+   */
+  Reading toBeSeen() {
+    RunSheet bare = sheet.muting(p -> p.kind().stage() != Stage.FRAME);
+    double px = now.frame().pxPerMm();
+    List<SkinSpot> marks =
+        engine.view(bare, cancelled).skinMarks().stream()
+            .filter(s -> s.proposal() == Proposal.HEAL || s.proposal() == Proposal.SOFTEN)
+            .toList();
+    List<SkinSpot> kept =
+        marks.stream()
+            .filter(
+                s ->
+                    now.sheet().passes().stream()
+                        .anyMatch(p -> p.on() && p.kind().keeps(p, s.centre(), px)))
+            .toList();
+    MarksSeen seen = new MarksSeen(before, now, Measuring.level(now), px);
+    return seen.reading(marks, kept, Sight.PLAYBILL, now.frame().bounds().w());
   }
 
   Reading pull() {

@@ -269,4 +269,9 @@ final class SheetInputs implements ReadingInputs {
   public Reading pull() {
     return picture().pull();
   }
+
+  @Override
+  public Reading toBeSeen() {
+    return picture().toBeSeen();
+  }
 }

@@ -2,6 +2,7 @@ package carezza.pass;
 
 import carezza.area.Area;
 import carezza.color.Matrix3;
+import carezza.face.Pin;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.setting.Field;
@@ -64,6 +65,11 @@ public interface PassKind {
    */
   default Pass proposed(EvaluationContext context) {
     return context.pass();
+  }
+
+  /** Whether the hand keeps what lies at a place, which others would take off. */
+  default boolean keeps(Pass p, Pin at, double pxPerMm) {
+    return false;
   }
 
   /** What was measured that recommends a pass of this kind. */

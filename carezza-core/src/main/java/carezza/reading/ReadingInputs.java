@@ -59,4 +59,7 @@ public interface ReadingInputs {
 
   /** What draws the eye beside the sitter. */
   Reading pull();
+
+  /** Marks that are plain to see in a playbill. */
+  Reading toBeSeen();
 }

@@ -60,7 +60,7 @@ public final class Readings {
               Measure.of("pull", Format.TIMES, ReadingInputs::pull, Need.FACE)
                   .unhurried()
                   .reported(),
-              Measure.of("toBeSeen", Format.WHOLE, in -> Reading.missing("toBeSeen", "noOutput"))
+              Measure.of("toBeSeen", Format.WHOLE, ReadingInputs::toBeSeen, Need.FACE, Need.SKIN)
                   .unhurried()
                   .reported()));
 

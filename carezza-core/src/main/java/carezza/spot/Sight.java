@@ -78,6 +78,11 @@ public enum Sight {
     return t >= PLAIN ? "plain" : t >= 1 ? "just" : "not";
   }
 
+  /** Whether a mark is plain to see, not only just. */
+  public boolean isPlain(SkinSpot s, double pxPerMm, double pictureWidthPx) {
+    return thresholds(s, pxPerMm, pictureWidthPx) >= PLAIN;
+  }
+
   /** By the sigma's logarithm, linear between steps. */
   private static double response(double sigma) {
     double at = STEPS_AN_OCTAVE * Math.log(sigma) / Math.log(2);

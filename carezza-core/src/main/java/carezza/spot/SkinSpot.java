@@ -58,6 +58,21 @@ public record SkinSpot(
     return isLine ? Pin.distance(line, from.x(), from.y()) : centre.distance(from);
   }
 
+  /** With so much of it left. */
+  public SkinSpot faded(double share) {
+    return new SkinSpot(
+        type,
+        centre,
+        sizeMm,
+        reachMm,
+        share * contrast,
+        share * redness,
+        share * depth,
+        confidence,
+        proposal,
+        line);
+  }
+
   SkinSpot proposed(Proposal other) {
     return new SkinSpot(
         type, centre, sizeMm, reachMm, contrast, redness, depth, confidence, other, line);

@@ -101,6 +101,11 @@ public class ReadingsRegisterTest {
     public Reading pull() {
       return Reading.missing("pull", "noEyeContrast");
     }
+
+    @Override
+    public Reading toBeSeen() {
+      return Reading.reported("toBeSeen", 3, 1, "");
+    }
   }
 
   private static Reading of(List<Reading> all, String name) {

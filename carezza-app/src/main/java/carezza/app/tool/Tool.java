@@ -13,6 +13,7 @@ public abstract sealed class Tool
         MoveTool,
         PickTool,
         PinsTool,
+        PlaceTool,
         PullTool,
         ShapeTool {
   /** How the pen's place is shown. */

@@ -1,12 +1,14 @@
 package carezza.pass.clean;
 
 import carezza.color.Matrix3;
+import carezza.face.Pin;
 import carezza.image.Hash;
 import carezza.image.Pyramid;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.Action;
 import carezza.pass.EvaluationContext;
+import carezza.pass.Finding;
 import carezza.pass.Frame;
 import carezza.pass.Heal;
 import carezza.pass.Known;
@@ -75,6 +77,19 @@ public final class Heals implements PassKind {
   @Override
   public String nextStep() {
     return "next.heals";
+  }
+
+  @Override
+  public Optional<Finding> finding(Known known) {
+    return known
+        .reading("toBeSeen")
+        .filter(r -> r.before() > 0)
+        .map(r -> new Finding("finding.toBeSeen", r, r.before()));
+  }
+
+  @Override
+  public boolean keeps(Pass p, Pin at, double pxPerMm) {
+    return p.get(KEPT).stream().anyMatch(k -> k.holds(at.x(), at.y(), pxPerMm));
   }
 
   @Override
