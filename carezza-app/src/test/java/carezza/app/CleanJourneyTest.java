@@ -57,10 +57,18 @@ public class CleanJourneyTest extends BenchWindow {
     until(() -> heals().size() > sure);
     settle();
     assertThat(heals().get(sure).y0()).as("beside the hair").isNotEqualTo(heals().get(sure).y1());
+    int hairs = heals().size();
+    robot.clickOn("#findMarks");
+    choose("#offer-0");
+    until(() -> heals().size() > hairs);
+    settle();
+    assertThat(heals().subList(hairs, heals().size())).allMatch(h -> h.share() == 0.6);
     robot.clickOn("#findMarks");
     until(() -> !bench.model().message().get().isEmpty());
     assertThat(bench.model().message().get()).contains("No mark");
     noWordIsClipped();
+    control(KeyCode.Z);
+    until(() -> heals().size() == hairs);
     control(KeyCode.Z);
     until(() -> heals().size() == sure);
     control(KeyCode.Z);

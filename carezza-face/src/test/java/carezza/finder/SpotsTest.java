@@ -87,17 +87,7 @@ public class SpotsTest {
     Pass pass = Pass.start(1, Kinds.of("heals"), Area.WHOLE);
     RunSheet with = sheet.withPasses(List.of(pass));
     EvaluationContext context = engine.view(with, () -> false).contextFor(pass);
-    Action.Choose find =
-        (Action.Choose)
-            pass.kind().actions().stream()
-                .filter(a -> a.key().equals("findMarks"))
-                .findFirst()
-                .orElseThrow();
-    Action.Offer offer =
-        find.found().in(context).stream()
-            .filter(o -> o.key().equals("marks.flyingHair"))
-            .findFirst()
-            .orElseThrow();
+    Action.Offer offer = offer(context, "marks.flyingHair");
     Pass healed = offer.how().apply(pass);
     assertThat(healed.items(Heal.class)).hasSizeGreaterThanOrEqualTo(hairs.size());
     List<SkinSpot> left = engine.view(with.change(1, p -> healed), () -> false).spots();
@@ -109,6 +99,32 @@ public class SpotsTest {
           .as("still there, at %s", middle)
           .noneMatch(o -> o.line().stream().anyMatch(p -> p.distance(middle) < 2 * px));
     }
+  }
+
+  /** What is less sure than a heal is softened in one step: something of it stays. */
+  @Test
+  public void whatIsLessSureIsOfferedToBeSoftened() {
+    List<SkinSpot> faint = spots.stream().filter(s -> s.proposal() == Proposal.SOFTEN).toList();
+    assertThat(faint).isNotEmpty();
+    Pass pass = Pass.start(1, Kinds.of("heals"), Area.WHOLE);
+    List<Heal> heals = offer(context(pass), "marks.soften").how().apply(pass).items(Heal.class);
+    assertThat(heals).hasSize(faint.size()).allMatch(h -> h.share() == 0.6);
+    for (SkinSpot s : faint) {
+      assertThat(heals).anyMatch(h -> h.distance(s.centre().x(), s.centre().y()) < 1);
+    }
+  }
+
+  private static Action.Offer offer(EvaluationContext context, String key) {
+    Action.Choose find =
+        (Action.Choose)
+            context.pass().kind().actions().stream()
+                .filter(a -> a.key().equals("findMarks"))
+                .findFirst()
+                .orElseThrow();
+    return find.found().in(context).stream()
+        .filter(o -> o.key().equals(key))
+        .findFirst()
+        .orElseThrow();
   }
 
   /** One after the other, each keeps its heals while the next is decided; taken back, all go. */

@@ -40,6 +40,9 @@ final class FoundMarks {
 
   private static final double MOST_MM = 12;
 
+  /** How much of a softened mark is taken away. */
+  private static final double SOFTENED = 0.6;
+
   /** What is not proposed with the others and is offered by itself. */
   private static final List<SpotType> HAIRS =
       List.of(SpotType.STRAY_HAIR, SpotType.FLYING_HAIR, SpotType.LINT);
@@ -65,6 +68,9 @@ final class FoundMarks {
     for (SpotType type : HAIRS) {
       add(out, "marks." + type.key(), laid(context, s -> s.type() == type), s -> true);
     }
+    Map<SkinSpot, List<Heal>> faint = laid(context, s -> s.proposal() == Proposal.SOFTEN);
+    faint.replaceAll((s, heals) -> softened(heals));
+    add(out, "marks.soften", faint, s -> true);
     return out;
   }
 
@@ -77,6 +83,11 @@ final class FoundMarks {
       List<Double> figures = List.of((double) marks.size(), widest);
       to.add(new Action.Offer(key, figures, List.of(), p -> with(p, heals)));
     }
+  }
+
+  /** The same heals, of which something of the mark is left. */
+  static List<Heal> softened(List<Heal> heals) {
+    return heals.stream().map(h -> h.withShare(SOFTENED)).toList();
   }
 
   private static boolean isSure(SkinSpot s) {

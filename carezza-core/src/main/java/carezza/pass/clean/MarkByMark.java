@@ -23,9 +23,6 @@ final class MarkByMark implements Action.Reviewed {
   private static final String KEEP = "keep";
   static final List<String> WAYS = List.of(HEAL, SOFTEN, KEEP);
 
-  /** How much of a softened mark is taken away. */
-  private static final double SOFTENED = 0.6;
-
   /** A mark found anew lies within its radius of where it was, or so near. */
   private static final double LEAST_MM = 0.5;
 
@@ -76,15 +73,12 @@ final class MarkByMark implements Action.Reviewed {
     if (way.isEmpty()) {
       return p -> without(p, one, px);
     }
-    double share = way.equals(SOFTEN) ? SOFTENED : 1;
     EvaluationContext bare = context.on(without(context.pass(), one, px));
-    List<Heal> heals =
+    List<Heal> whole =
         spot(context, one)
             .map(s -> FoundMarks.sourced(bare, s))
-            .orElseGet(() -> FoundMarks.sourced(bare, List.of(FoundMarks.round(one))))
-            .stream()
-            .map(h -> h.withShare(share))
-            .toList();
+            .orElseGet(() -> FoundMarks.sourced(bare, List.of(FoundMarks.round(one))));
+    List<Heal> heals = way.equals(SOFTEN) ? FoundMarks.softened(whole) : whole;
     return p -> FoundMarks.with(without(p, one, px), heals);
   }
 
