@@ -1,6 +1,7 @@
 package carezza.sitter;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import carezza.area.Area;
 import carezza.area.Stroke;
@@ -43,6 +44,11 @@ public class EvenOnSkinTest extends OnSkin {
 
   private static RgbBlock with(MadeSkin s, Pass p) {
     return read(engine(s), pinned().withPasses(List.of(p.withArea(Area.WHOLE))));
+  }
+
+  /** On its own area. */
+  private static RgbBlock painted(MadeSkin s, Pass p) {
+    return read(engine(s), pinned().withPasses(List.of(p)));
   }
 
   private static Pass started(String key, MadeSkin s) {
@@ -187,6 +193,37 @@ public class EvenOnSkinTest extends OnSkin {
         .isBetween(due - 0.05, due + 0.05);
   }
 
+  /** As the brush goes from plain skin to below a red place, so does what it lays in. */
+  @Test(dataProvider = "skins")
+  public void aPlaceGoesAlongWithTheBrush(double tone, long seed) {
+    double up = 0.3 * H;
+    double low = 0.75 * H;
+    MadeSkin s = skin(tone, seed).withRedness(0.7 * W, up, 9, 0.4);
+    RgbBlock before = read(engine(s), pinned());
+    int[] samples = new int[9 * Stroke.FIELDS];
+    for (int i = 0; i < 9; i++) {
+      samples[i * Stroke.FIELDS] = (int) ((0.2 + 0.075 * i) * W * Stroke.GRID);
+      samples[i * Stroke.FIELDS + 1] = (int) (low * Stroke.GRID);
+      samples[i * Stroke.FIELDS + 2] = 255;
+    }
+    Area area = Area.NONE.with(new Stroke(new Stroke.Brush(true, 10, 1, 0.5), samples));
+    Pass p = Pass.start(1, Kinds.of("laidColour"), area);
+    PlaceField from = (PlaceField) p.kind().fields().get(0);
+    FlagField along = (FlagField) p.kind().fields().get(2);
+    Pass laid = p.with(from, Optional.of(new Place(0.2 * W, up, 3))).with(along, true);
+    RgbBlock now = painted(s, laid);
+    for (double x : new double[] {0.3, 0.7}) {
+      double goal = ratio(before, x * W, up);
+      assertThat(ratio(now, x * W, low)).as("at %s", x).isCloseTo(goal, within(0.04));
+    }
+    double red = ratio(before, 0.7 * W, up) - ratio(before, 0.3 * W, up);
+    assertThat(Math.abs(red)).as("the places differ").isGreaterThan(0.12);
+    MadeSkin paler = skin(tone, seed).withRedness(0.7 * W, up, 9, 0.2);
+    assertThat(Math.abs(ratio(painted(paler, laid), 0.7 * W, low) - ratio(now, 0.7 * W, low)))
+        .as("read afresh from below")
+        .isGreaterThan(0.05);
+  }
+
   /** A stroke from left to right through the middle of a patch. */
   private static Pass blended(double mm) {
     int[] samples = new int[9 * Stroke.FIELDS];
@@ -205,10 +242,10 @@ public class EvenOnSkinTest extends OnSkin {
     MadeSkin plain = skin(tone, seed);
     MadeSkin patched = skin(tone, seed).withForm(X, Y, 7, -0.12);
     RgbBlock clean = read(engine(plain), pinned());
-    RgbBlock cleanNow = read(engine(plain), pinned().withPasses(List.of(p)));
+    RgbBlock cleanNow = painted(plain, p);
     double fault = stops(read(engine(patched), pinned()), clean, X, Y);
     assertThat(fault).isLessThan(-0.08);
-    RgbBlock now = read(engine(patched), pinned().withPasses(List.of(p)));
+    RgbBlock now = painted(patched, p);
     assertThat(stops(now, cleanNow, X, Y) / fault).as("left of a patch").isBetween(0.1, 0.85);
     SourcePicture shadowed = skin(tone, seed).picture(16);
     for (int c = 0; c < 3; c++) {
