@@ -4,6 +4,7 @@ import carezza.app.kit.Choices.Choice;
 import carezza.app.side.GoTo;
 import carezza.area.Area;
 import carezza.pass.Pass;
+import carezza.pass.PassGroup;
 import carezza.pass.PassKind;
 import carezza.reading.Reading;
 import carezza.region.RegionName;
@@ -111,6 +112,14 @@ final class Finder {
               KindWords.name(k),
               Words.of("find.kind", Words.of("does." + k.key())),
               () -> model.passes().add(k)));
+      for (PassGroup g : k.groups()) {
+        out.add(
+            found(
+                "add-" + g.key(),
+                Words.of("group." + g.key()),
+                Words.of("find.kind", Words.of("group." + g.key() + ".does")),
+                () -> model.passes().add(g)));
+      }
     }
     return out;
   }

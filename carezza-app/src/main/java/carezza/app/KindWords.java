@@ -2,6 +2,7 @@ package carezza.app;
 
 import carezza.pass.Finding;
 import carezza.pass.Pass;
+import carezza.pass.PassGroup;
 import carezza.pass.PassKind;
 import carezza.pass.Summary;
 import carezza.pass.UnknownKind;
@@ -21,6 +22,11 @@ public final class KindWords {
   /** The name of a pass, or that of its kind. */
   public static String name(Pass p) {
     return p.name().isEmpty() ? name(p.kind()) : p.name();
+  }
+
+  /** The name of a kind's pass in a group. */
+  static String name(PassGroup g, PassKind k) {
+    return Words.of("group." + g.key() + ".name", name(k));
   }
 
   /** Where a pass acts: its area, or what it has on the picture. */

@@ -18,6 +18,7 @@ import carezza.pass.EvaluationContext;
 import carezza.pass.Histogram;
 import carezza.pass.Mark;
 import carezza.pass.Pass;
+import carezza.pass.PassGroup;
 import carezza.pass.PassKind;
 import carezza.pass.PassTool;
 import carezza.setting.Field;
@@ -90,6 +91,17 @@ public final class Passes {
   private void add(Pass p) {
     model.commit(now().add(p));
     chosen.set(p.id());
+  }
+
+  /** Adds passes that are begun together, and chooses the first. */
+  public void add(PassGroup g) {
+    RunSheet s = now();
+    List<Pass> all = g.begun().of(s.nextId(), model.known());
+    for (Pass p : all) {
+      s = s.add(p.withName(KindWords.name(g, p.kind())));
+    }
+    model.commit(s);
+    chosen.set(all.get(0).id());
   }
 
   /**

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import carezza.area.Stroke;
 import carezza.image.Rect;
+import carezza.pass.Pass;
 import carezza.reading.Reading;
 import java.util.List;
 import javafx.scene.input.KeyCode;
@@ -126,5 +127,26 @@ public class ReliefJourneyTest extends BenchWindow {
     until(() -> pass("relief").strength() == 0.4);
     settle();
     assertThat(relief()).as("less of it").isBetween(flat, 99.5);
+  }
+
+  /** Mild and strong corrections are kept apart: each pair is one step. */
+  @Test(dependsOnMethods = "whatEveningTakesIsGivenBack")
+  public void aMildAndAStrongPairAreBegun() throws Exception {
+    int before = sheet().passes().size();
+    add("relief", "mildPair");
+    until(() -> sheet().passes().size() == before + 2);
+    add("relief", "strongPair");
+    until(() -> sheet().passes().size() == before + 4);
+    settle();
+    noWordIsClipped();
+    List<Pass> all = sheet().passes();
+    assertThat(all.subList(before, before + 4))
+        .extracting(Pass::name)
+        .containsExactly("Dodge, mild", "Burn, mild", "Dodge, strong", "Burn, strong");
+    assertThat(all).extracting(Pass::id).doesNotHaveDuplicates();
+    control(KeyCode.Z);
+    until(() -> sheet().passes().size() == before + 2);
+    control(KeyCode.Z);
+    until(() -> sheet().passes().size() == before);
   }
 }

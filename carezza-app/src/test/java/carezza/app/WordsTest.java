@@ -2,6 +2,7 @@ package carezza.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import carezza.pass.PassGroup;
 import carezza.pass.PassKind;
 import carezza.pass.Summary;
 import carezza.reading.ReadingKind;
@@ -37,6 +38,7 @@ public class WordsTest {
           "choice.",
           "hues.",
           "does.",
+          "group.",
           "command.",
           "menu.",
           "joint.",
@@ -103,6 +105,11 @@ public class WordsTest {
     for (PassKind k : Kinds.all()) {
       assertThat(Words.of("kind." + k.key())).isNotBlank();
       assertThat(Words.of("does." + k.key())).isNotBlank();
+      for (PassGroup g : k.groups()) {
+        assertThat(Words.of("group." + g.key())).isNotBlank();
+        assertThat(Words.of("group." + g.key() + ".does")).isNotBlank();
+        assertThat(KindWords.name(g, k)).contains(KindWords.name(k));
+      }
       for (Field<?> f : k.fields()) {
         if (f instanceof ItemsField) {
           assertThat(Words.of("items." + f.key(), 2)).isNotBlank();

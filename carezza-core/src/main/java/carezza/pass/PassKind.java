@@ -59,6 +59,11 @@ public interface PassKind {
     return Pass.start(id, this, homeRegion().isEmpty() ? Area.WHOLE : Area.ofRegion(homeRegion()));
   }
 
+  /** Passes of this and other kinds that may be begun together instead. */
+  default List<PassGroup> groups() {
+    return List.of();
+  }
+
   /**
    * A pass of this kind with what it finds by itself in the picture below it, where it is laid to
    * be looked over; may read pixels.

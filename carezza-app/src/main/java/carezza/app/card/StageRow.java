@@ -7,6 +7,7 @@ import carezza.app.kit.Choices;
 import carezza.app.kit.Said;
 import carezza.pass.Finding;
 import carezza.pass.Pass;
+import carezza.pass.PassGroup;
 import carezza.pass.PassKind;
 import carezza.pass.Stage;
 import carezza.sheet.Kinds;
@@ -15,6 +16,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -71,7 +73,19 @@ final class StageRow extends HBox {
   private List<Choices.Choice> choices() {
     List<PassKind> all = new ArrayList<>(kinds(stage));
     all.sort(Comparator.comparing(k -> k.finding(model.known()).isEmpty()));
-    return all.stream().map(k -> choice(model, k)).toList();
+    return all.stream()
+        .flatMap(
+            k -> Stream.concat(Stream.of(choice(model, k)), k.groups().stream().map(this::choice)))
+        .toList();
+  }
+
+  private Choices.Choice choice(PassGroup g) {
+    return new Choices.Choice(
+        "add-" + g.key(),
+        Words.of("group." + g.key()),
+        Words.of("group." + g.key() + ".does"),
+        "",
+        () -> model.passes().add(g));
   }
 
   static Choices.Choice choice(BenchModel model, PassKind k) {

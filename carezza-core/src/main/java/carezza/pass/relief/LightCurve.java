@@ -11,6 +11,7 @@ import carezza.pass.EvaluationContext;
 import carezza.pass.Known;
 import carezza.pass.Mixing;
 import carezza.pass.Pass;
+import carezza.pass.PassGroup;
 import carezza.pass.PassKind;
 import carezza.pass.Stage;
 import carezza.pass.Summary;
@@ -56,6 +57,11 @@ public final class LightCurve implements PassKind {
   private static final NumberField MIRED =
       new NumberField("mired", Unit.MIRED, -60, 60, 0, 1).useful(-20, 20).later();
 
+  /** What is corrected finely, and what shapes. */
+  private static final double MILD = 0.25;
+
+  private static final double STRONG = 1;
+
   private final String key;
   private final int sign;
 
@@ -99,6 +105,22 @@ public final class LightCurve implements PassKind {
     Area bare = Area.NONE;
     return Pass.start(
         id, this, known.hasFace() ? bare.with(Contour.within(RegionName.SKIN)) : bare);
+  }
+
+  /** Mild and strong corrections are kept apart: a pair of each, under the first of the two. */
+  @Override
+  public List<PassGroup> groups() {
+    return sign > 0
+        ? List.of(
+            new PassGroup("mildPair", (id, known) -> pair(id, known, MILD)),
+            new PassGroup("strongPair", (id, known) -> pair(id, known, STRONG)))
+        : List.of();
+  }
+
+  private List<Pass> pair(long id, Known known, double stops) {
+    return Stream.of(start(id, known), burn().start(id + 1, known))
+        .map(p -> p.with(STOPS, stops))
+        .toList();
   }
 
   @Override
