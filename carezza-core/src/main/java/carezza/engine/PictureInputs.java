@@ -194,7 +194,7 @@ final class PictureInputs {
     RunSheet bare = sheet.muting(p -> p.kind().stage() != Stage.FRAME);
     double px = now.frame().pxPerMm();
     List<SkinSpot> marks =
-        engine.view(bare, cancelled).skinMarks().stream()
+        OneThread.get(engine.view(bare, cancelled)::skinMarks).stream()
             .filter(s -> s.proposal() == Proposal.HEAL || s.proposal() == Proposal.SOFTEN)
             .toList();
     List<SkinSpot> kept =

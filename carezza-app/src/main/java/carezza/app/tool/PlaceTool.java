@@ -10,6 +10,9 @@ public final class PlaceTool extends Tool {
   /** A handle is taken hold of within so many units of the view. */
   private static final double REACH = 9;
 
+  /** Smaller rings would lie under the handle, units of the view. */
+  private static final double LEAST_RING = 9;
+
   /** The pass whose places they are. */
   public interface Placed {
     List<Place> places();
@@ -98,7 +101,8 @@ public final class PlaceTool extends Tool {
   @Override
   public void overlay(Overlay o, Sight sight) {
     for (Place p : placed.places()) {
-      o.circle(middle(p), pxOfMm.applyAsDouble(p.sizeMm()) / 2);
+      double r = pxOfMm.applyAsDouble(p.sizeMm()) / 2;
+      o.circle(middle(p), Math.max(r, LEAST_RING / sight.scale()));
       o.handle(middle(p));
     }
   }
