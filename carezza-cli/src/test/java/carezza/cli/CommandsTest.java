@@ -223,14 +223,14 @@ public class CommandsTest {
     byte[] original = Files.readAllBytes(plain);
     Path sheet = dir.resolve("proposed.json");
     assertThat(run("propose", plain.toString(), "--out", sheet.toString())).isZero();
-    assertThat(out.toString()).contains("twoBands").contains("blotch");
+    assertThat(out.toString()).contains("twoBands", "blotch", "heals", "toBeSeen");
     RunSheet proposed = DocumentStore.read(sheet).sheet();
     assertThat(proposed.faceMap().orElseThrow().faces()).hasSize(1);
     assertThat(proposed.passes())
         .extracting(p -> p.kind().key())
         .as("teeth are yellow by the lamp, not once it is taken out")
-        .contains("neutral", "twoBands")
-        .doesNotContain("heals", "burn", "teeth");
+        .contains("neutral", "heals", "twoBands")
+        .doesNotContain("burn", "teeth");
     assertThat(proposed.passes()).allSatisfy(p -> assertThat(p.area()).isEqualTo(home(p)));
     Path done = dir.resolve("proposed-done.png");
     assertThat(
