@@ -71,7 +71,7 @@ public final class Heals implements PassKind {
 
   @Override
   public List<String> affects() {
-    return List.of("healMatch", "blotch", "textureKept", "linesKept");
+    return List.of("healMatch", "blotch", "textureKept", "linesKept", "toBeSeen");
   }
 
   @Override

@@ -62,6 +62,9 @@ public final class LightCurve implements PassKind {
 
   private static final double STRONG = 1;
 
+  private static final LightCurve DODGE = new LightCurve("dodge", 1);
+  private static final LightCurve BURN = new LightCurve("burn", -1);
+
   private final String key;
   private final int sign;
 
@@ -71,11 +74,11 @@ public final class LightCurve implements PassKind {
   }
 
   public static LightCurve dodge() {
-    return new LightCurve("dodge", 1);
+    return DODGE;
   }
 
   public static LightCurve burn() {
-    return new LightCurve("burn", -1);
+    return BURN;
   }
 
   @Override
@@ -107,18 +110,18 @@ public final class LightCurve implements PassKind {
         id, this, known.hasFace() ? bare.with(Contour.within(RegionName.SKIN)) : bare);
   }
 
-  /** Mild and strong corrections are kept apart: a pair of each, under the first of the two. */
+  /** Mild and strong corrections are kept apart: a pair of each, after the second of the two. */
   @Override
   public List<PassGroup> groups() {
-    return sign > 0
+    return sign < 0
         ? List.of(
             new PassGroup("mildPair", (id, known) -> pair(id, known, MILD)),
             new PassGroup("strongPair", (id, known) -> pair(id, known, STRONG)))
         : List.of();
   }
 
-  private List<Pass> pair(long id, Known known, double stops) {
-    return Stream.of(start(id, known), burn().start(id + 1, known))
+  private static List<Pass> pair(long id, Known known, double stops) {
+    return Stream.of(DODGE.start(id, known), BURN.start(id + 1, known))
         .map(p -> p.with(STOPS, stops))
         .toList();
   }
