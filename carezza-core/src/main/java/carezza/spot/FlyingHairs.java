@@ -19,9 +19,6 @@ public final class FlyingHairs {
   private static final HairLines LINES =
       new HairLines(SpotType.FLYING_HAIR, 0.9, 5, 6, 2.2, 6, 120, 1.2, 0.04);
 
-  /** At more pixels a mm half as many do. */
-  private static final double ENOUGH_PX_PER_MM = 5;
-
   /** Hairs are looked for so far from the hair. */
   private static final double FAR_MM = 24;
 
@@ -51,7 +48,7 @@ public final class FlyingHairs {
   public static List<SkinSpot> find(
       PixelReader picture, FaceMap map, SpotFinder.Skin hair, SpotFinder.Skin backdrop) {
     int fine = SpotGround.level(map);
-    int level = Math.scalb(map.pxPerMm(), -fine) > ENOUGH_PX_PER_MM ? fine + 1 : fine;
+    int level = Math.scalb(map.pxPerMm(), -fine) > SpotGround.LINES_PX_PER_MM ? fine + 1 : fine;
     double px = Math.scalb(map.pxPerMm(), -level);
     Rect all = picture.bounds(level);
     Rect head = SpotGround.bounds(hair.at(level, all));
@@ -70,8 +67,9 @@ public final class FlyingHairs {
     SpotGround g = SpotGround.of(level, px, picture.read(level, rect), behind, trust);
     Plane root = Gaussian.blur(own, ROOT_SIGMA_MM * px);
     Predicate<HairLines.Line> isRooted = l -> l.most(root) >= ROOT_SHARE;
-    List<SkinSpot> out = new ArrayList<>(LINES.in(g, g.green, 1, isRooted));
-    out.addAll(LINES.in(g, g.green, -1, isRooted));
+    Plane depth = LINES.depth(g, g.green);
+    List<SkinSpot> out = new ArrayList<>(LINES.in(g, depth, 1, isRooted));
+    out.addAll(LINES.in(g, depth, -1, isRooted));
     out.sort(Comparator.comparingDouble(SkinSpot::shows).reversed());
     return List.copyOf(out);
   }

@@ -100,28 +100,35 @@ record HairLines(
   record Profile(double middle, double half, double step) {}
 
   /**
-   * Those of a ground.
-   *
-   * @param channel where they show best
-   * @param sign 1 for darker ones, -1 for lighter ones
-   * @param which what else they must have
+   * How much darker a channel is than what is round each place of a ground; 0 where that is not
+   * trusted.
    */
-  List<SkinSpot> in(SpotGround g, Plane channel, int sign, Predicate<Line> which) {
+  Plane depth(SpotGround g, Plane channel) {
     float[] fine = Gaussian.blurMasked(channel, g.skin, FINE_MM * g.px, 0).data();
     float[] coarse = Gaussian.blurMasked(channel, g.skin, coarseMm * g.px, 0).data();
     Plane d = new Plane(g.rect);
     for (int i = 0; i < fine.length; i++) {
-      d.data()[i] = g.trust.data()[i] > 0.5f ? sign * (coarse[i] - fine[i]) : 0;
+      d.data()[i] = g.trust.data()[i] > 0.5f ? coarse[i] - fine[i] : 0;
+    }
+    return d;
+  }
+
+  /**
+   * Those of a ground.
+   *
+   * @param depth of the channel where they show best
+   * @param sign 1 for darker ones, -1 for lighter ones
+   * @param which what else they must have
+   */
+  List<SkinSpot> in(SpotGround g, Plane depth, int sign, Predicate<Line> which) {
+    Plane d = new Plane(g.rect);
+    for (int i = 0; i < d.data().length; i++) {
+      d.data()[i] = sign * depth.data()[i];
     }
     Plane along = OrientedLines.along(d, g.trust, lengthMm * g.px / 2);
-    LocalSpread spread = new LocalSpread(along, g.trust, g.px);
-    int w = g.rect.w();
-    float[] z = new float[along.data().length];
-    for (int i = 0; i < z.length; i++) {
-      z[i] = g.trust.data()[i] > 0.5f ? along.data()[i] / spread.at(i % w, i / w) : 0;
-    }
+    float[] z = OrientedLines.inSpreads(along, g);
     List<SkinSpot> out = new ArrayList<>();
-    for (int[] piece : OrientedLines.pieces(z, w, strong, weak)) {
+    for (int[] piece : OrientedLines.pieces(z, g.rect.w(), strong, weak)) {
       double sum = 0;
       double most = 0;
       for (int i : piece) {

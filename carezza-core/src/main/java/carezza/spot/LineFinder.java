@@ -30,9 +30,6 @@ public final class LineFinder {
 
   private static final double APART = Math.toRadians(8);
 
-  /** At more pixels a mm half as many do. */
-  private static final double ENOUGH_PX_PER_MM = 5;
-
   /** In spreads of the same response on the skin near by. */
   private static final double STRONG = 3;
 
@@ -107,10 +104,7 @@ public final class LineFinder {
         map,
         skin,
         SpotGround.PART_PX,
-        g -> {
-          SpotGround coarse = g.px > ENOUGH_PX_PER_MM ? g.halved() : g;
-          out.addAll(new LineFinder(coarse, zones).followed());
-        });
+        g -> out.addAll(new LineFinder(g.forLines(), zones).followed()));
     out.sort(Comparator.comparingDouble(SkinLine::shows).reversed());
     return List.copyOf(out);
   }

@@ -57,6 +57,19 @@ final class OrientedLines {
   }
 
   /**
+   * A response in spreads of what it is on the same ground near by; 0 where that is not trusted.
+   */
+  static float[] inSpreads(Plane along, SpotGround g) {
+    LocalSpread spread = new LocalSpread(along, g.trust, g.px);
+    int w = g.rect.w();
+    float[] z = new float[along.data().length];
+    for (int i = 0; i < z.length; i++) {
+      z[i] = g.trust.data()[i] > 0.5f ? along.data()[i] / spread.at(i % w, i / w) : 0;
+    }
+    return z;
+  }
+
+  /**
    * Pixels above the weak threshold that hang together by sides or corners and hold one above the
    * strong.
    */

@@ -16,9 +16,6 @@ final class Scratches {
   private static final double COARSE_MM = 0.8;
   private static final double LENGTH_MM = 3.2;
 
-  /** At more pixels a mm half as many do. */
-  private static final double ENOUGH_PX_PER_MM = 5;
-
   /** In spreads of the same response on the skin near by. */
   private static final double STRONG = 10;
 
@@ -39,8 +36,10 @@ final class Scratches {
 
   private Scratches() {}
 
-  static List<SkinSpot> in(SpotGround ground) {
-    SpotGround g = ground.px > ENOUGH_PX_PER_MM ? ground.halved() : ground;
+  /**
+   * @param g as fine as lines are looked for
+   */
+  static List<SkinSpot> in(SpotGround g) {
     Plane red = g.redness();
     float[] fine = Gaussian.blurMasked(red, g.skin, FINE_MM * g.px, 0).data();
     float[] coarse = Gaussian.blurMasked(red, g.skin, COARSE_MM * g.px, 0).data();
@@ -49,13 +48,8 @@ final class Scratches {
       d.data()[i] = g.trust.data()[i] > 0 ? fine[i] - coarse[i] : 0;
     }
     Plane along = OrientedLines.along(d, g.trust, LENGTH_MM * g.px / 2);
-    LocalSpread spread = new LocalSpread(along, g.trust, g.px);
-    int w = g.rect.w();
-    float[] z = along.data();
-    for (int i = 0; i < z.length; i++) {
-      z[i] = g.trust.data()[i] > 0.5f ? z[i] / spread.at(i % w, i / w) : 0;
-    }
-    return OrientedLines.pieces(z, w, STRONG, WEAK).stream()
+    float[] z = OrientedLines.inSpreads(along, g);
+    return OrientedLines.pieces(z, g.rect.w(), STRONG, WEAK).stream()
         .flatMap(p -> line(g, p, z).stream())
         .toList();
   }

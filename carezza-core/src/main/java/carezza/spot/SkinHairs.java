@@ -1,7 +1,6 @@
 package carezza.spot;
 
 import carezza.face.Pin;
-import carezza.image.Plane;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -33,34 +32,31 @@ final class SkinHairs {
 
   private static final double BESIDE_MM = 0.5;
 
+  /** So far from lint a scratch is the redder skin beside it. */
   private static final double ALONG_MM = 1.5;
-
-  /** At more pixels a mm half as many do. */
-  private static final double ENOUGH_PX_PER_MM = 5;
 
   private SkinHairs() {}
 
-  static List<SkinSpot> in(SpotGround ground) {
-    SpotGround g = ground.px > ENOUGH_PX_PER_MM ? ground.halved() : ground;
-    List<SkinSpot> out = new ArrayList<>();
-    out.addAll(
-        HAIRS.in(
-            g,
-            g.red,
-            1,
-            l -> isThin(l, g.red, 1) && middle(l, g.red) > NO_BLOOD * middle(l, g.green)));
-    out.addAll(
-        LINT.in(
-            g, g.green, -1, l -> isThin(l, g.green, -1) && middle(l, g.green) < middle(l, g.red)));
+  /**
+   * @param g as fine as lines are looked for
+   */
+  static List<SkinSpot> in(SpotGround g) {
+    List<SkinSpot> out = new ArrayList<>(HAIRS.in(g, HAIRS.depth(g, g.red), 1, SkinHairs::isHair));
+    out.addAll(LINT.in(g, LINT.depth(g, g.green), -1, SkinHairs::isLint));
     return out;
   }
 
-  private static double middle(HairLines.Line l, Plane channel) {
-    return l.across(channel).middle();
+  private static boolean isHair(HairLines.Line l) {
+    HairLines.Profile red = l.across(l.g().red);
+    return isThin(red, 1) && red.middle() > NO_BLOOD * l.across(l.g().green).middle();
   }
 
-  private static boolean isThin(HairLines.Line l, Plane channel, int sign) {
-    HairLines.Profile p = l.across(channel);
+  private static boolean isLint(HairLines.Line l) {
+    HairLines.Profile green = l.across(l.g().green);
+    return isThin(green, -1) && green.middle() < l.across(l.g().red).middle();
+  }
+
+  private static boolean isThin(HairLines.Profile p, int sign) {
     double middle = sign * p.middle();
     return middle >= LEAST_STOPS
         && Math.abs(p.half()) <= NARROW * middle

@@ -51,9 +51,10 @@ public final class SpotFinder {
   }
 
   private void look(SpotGround ground) {
-    List<SkinSpot> lying = SkinHairs.in(ground);
+    SpotGround coarse = ground.forLines();
+    List<SkinSpot> lying = SkinHairs.in(coarse);
     List<SkinSpot> lines =
-        Scratches.in(ground).stream()
+        Scratches.in(coarse).stream()
             .filter(s -> lying.stream().noneMatch(l -> SkinHairs.isBeside(l, s, ground)))
             .toList();
     hairs.addAll(lying);

@@ -46,6 +46,9 @@ final class SpotGround {
 
   private static final int LEAST_PX = 8;
 
+  /** At more pixels a mm half as many do for lines. */
+  static final double LINES_PX_PER_MM = 5;
+
   private static final int[] CORNERS = {61, 291};
   private static final int[] EYE_CORNERS = {133, 362};
   private static final int[] NOSTRILS = {97, 326};
@@ -82,8 +85,12 @@ final class SpotGround {
     return new SpotGround(level, px, b.rect(), b, where, trust);
   }
 
-  /** The same at half the size. */
-  SpotGround halved() {
+  /** As fine as lines are looked for: the same at half the size where it has more pixels. */
+  SpotGround forLines() {
+    return px > LINES_PX_PER_MM ? halved() : this;
+  }
+
+  private SpotGround halved() {
     return new SpotGround(
         level + 1,
         px / 2,

@@ -200,13 +200,7 @@ public class EvenOnSkinTest extends OnSkin {
     double low = 0.75 * H;
     MadeSkin s = skin(tone, seed).withRedness(0.7 * W, up, 9, 0.4);
     RgbBlock before = read(engine(s), pinned());
-    int[] samples = new int[9 * Stroke.FIELDS];
-    for (int i = 0; i < 9; i++) {
-      samples[i * Stroke.FIELDS] = (int) ((0.2 + 0.075 * i) * W * Stroke.GRID);
-      samples[i * Stroke.FIELDS + 1] = (int) (low * Stroke.GRID);
-      samples[i * Stroke.FIELDS + 2] = 255;
-    }
-    Area area = Area.NONE.with(new Stroke(new Stroke.Brush(true, 10, 1, 0.5), samples));
+    Area area = Area.NONE.with(stroke(low, 10, 0.5));
     Pass p = Pass.start(1, Kinds.of("laidColour"), area);
     PlaceField from = (PlaceField) p.kind().fields().get(0);
     FlagField along = (FlagField) p.kind().fields().get(2);
@@ -224,16 +218,48 @@ public class EvenOnSkinTest extends OnSkin {
         .isGreaterThan(0.05);
   }
 
+  /** What is laid in follows a change below its place, and is the same from afar. */
+  @Test
+  public void aPlaceThatGoesAlongIsFollowed() {
+    double up = 0.3 * H;
+    double low = 0.75 * H;
+    MadeSkin s = skin(1, 7);
+    Pass p = Pass.start(1, Kinds.of("laidColour"), Area.NONE.with(stroke(low, 10, 0.5)));
+    PlaceField from = (PlaceField) p.kind().fields().get(0);
+    Pass laid =
+        p.with(from, Optional.of(new Place(0.2 * W, up, 3)))
+            .with((FlagField) p.kind().fields().get(1), true)
+            .with((FlagField) p.kind().fields().get(2), true);
+    Pass below = Pass.start(2, Kinds.of("dodge"), Area.NONE.with(stroke(up, 8, 0.5)));
+    RunSheet both = pinned().withPasses(List.of(below, laid));
+    Engine known = engine(s);
+    RgbBlock before = read(known, pinned().withPasses(List.of(laid)));
+    RgbBlock now = read(known, both);
+    assertThat(now.g()).as("as on a new engine").isEqualTo(read(engine(s), both).g());
+    assertThat(stops(now, before, 0.5 * W, low)).as("lighter by as much").isGreaterThan(0.3);
+    RgbBlock half = known.view(both, () -> false).read(1, known.source().bounds(1));
+    int x = (int) (0.25 * W);
+    int y = (int) (0.5 * low);
+    assertThat((double) half.g()[half.index(x, y)])
+        .as("the same from afar")
+        .isCloseTo(
+            now.g()[now.index(2 * x, 2 * y)], within(0.15 * now.g()[now.index(2 * x, 2 * y)]));
+  }
+
   /** A stroke from left to right through the middle of a patch. */
   private static Pass blended(double mm) {
+    return Pass.start(1, Kinds.of("blend"), Area.NONE.with(stroke(Y, mm, 1)));
+  }
+
+  /** From left to right. */
+  private static Stroke stroke(double y, double mm, double edge) {
     int[] samples = new int[9 * Stroke.FIELDS];
     for (int i = 0; i < 9; i++) {
       samples[i * Stroke.FIELDS] = (int) ((0.2 + 0.075 * i) * W * Stroke.GRID);
-      samples[i * Stroke.FIELDS + 1] = (int) (Y * Stroke.GRID);
+      samples[i * Stroke.FIELDS + 1] = (int) (y * Stroke.GRID);
       samples[i * Stroke.FIELDS + 2] = 255;
     }
-    Area area = Area.NONE.with(new Stroke(new Stroke.Brush(true, mm, 1, 1), samples));
-    return Pass.start(1, Kinds.of("blend"), area);
+    return new Stroke(new Stroke.Brush(true, mm, 1, edge), samples);
   }
 
   @Test(dataProvider = "skins")

@@ -95,7 +95,9 @@ public final class PlaceTool extends Tool {
 
   @Override
   void letGo() {
-    placed.dropped();
+    if (moved) {
+      placed.dropped();
+    }
   }
 
   @Override

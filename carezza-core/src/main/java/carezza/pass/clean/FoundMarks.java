@@ -101,7 +101,7 @@ final class FoundMarks {
     List<Kept> kept = context.pass().get(Heals.KEPT);
     return context.spots().stream()
         .filter(which)
-        .filter(s -> there.stream().noneMatch(h -> heals(h, place(s), s.line(), px)))
+        .filter(s -> there.stream().noneMatch(h -> isHealedBy(h, place(s), s.line(), px)))
         .filter(s -> kept.stream().noneMatch(k -> isOn(k, s, px)))
         .toList();
   }
@@ -131,8 +131,8 @@ final class FoundMarks {
     return Pin.distance(line, h.x0(), h.y0()) < reach && Pin.distance(line, h.x1(), h.y1()) < reach;
   }
 
-  /** Whether a mark is healed by it. */
-  static boolean heals(Heal h, Pin place, List<Pin> line, double px) {
+  /** Whether a heal is the one that comes upon a mark's place. */
+  static boolean isHealedBy(Heal h, Pin place, List<Pin> line, double px) {
     return isOf(h, place, line, px) && h.distance(place.x(), place.y()) < h.sizeMm() * px / 2;
   }
 

@@ -58,7 +58,7 @@ final class MarkByMark implements Action.Reviewed {
       return KEEP;
     }
     return p.get(Heals.HEALS).stream()
-        .filter(h -> FoundMarks.heals(h, place(one), one.line(), pxPerMm))
+        .filter(h -> FoundMarks.isHealedBy(h, place(one), one.line(), pxPerMm))
         .findFirst()
         .map(h -> h.share() < 1 ? SOFTEN : HEAL)
         .orElse("");
