@@ -19,7 +19,9 @@ import java.util.List;
  * @param dx where the source lies, relative to the mark
  * @param dy where the source lies, relative to the mark
  * @param share how much of the mark is taken away, in (0, 1]: less than 1 softens it
- * @param form how it is solved: {@link #FORMER} or {@link #NOW}; a newer one is solved as now
+ * @param form how it is solved: {@link #FORMER}, {@link #SINGLY} or {@link #NOW}; a newer one is
+ *     solved as now
+ * @param turn degrees by which the source is turned clockwise about its middle before it is laid
  * @param extra what a newer version knows of it
  */
 public record Heal(
@@ -33,6 +35,7 @@ public record Heal(
     double dy,
     double share,
     int form,
+    double turn,
     Extra extra)
     implements Mark {
   /** As documents without a form have it: the source's own pixels wherever the heal lies. */
@@ -42,7 +45,10 @@ public record Heal(
    * What shows through the mark is kept, healthy skin and what is not skin within the heal stay as
    * they are.
    */
-  public static final int NOW = 2;
+  public static final int SINGLY = 2;
+
+  /** As {@link #SINGLY}, and what is another heal's on its ring says nothing of the skin. */
+  public static final int NOW = 3;
 
   /** How heals stand in the document. */
   public static final ItemsField.Form<Heal> FORM =
@@ -50,11 +56,15 @@ public record Heal(
           "heal",
           "source pixels; mm: diameter",
           List.of("x0", "y0", "x1", "y1", "mm", "dx", "dy"),
-          List.of(new NumbersForm.Later("share", 1), new NumbersForm.Later("form", FORMER)),
-          h -> new double[] {h.x0, h.y0, h.x1, h.y1, h.sizeMm, h.dx, h.dy, h.share, h.form},
+          List.of(
+              new NumbersForm.Later("share", 1),
+              new NumbersForm.Later("form", FORMER),
+              new NumbersForm.Later("turn", 0)),
+          h -> new double[] {h.x0, h.y0, h.x1, h.y1, h.sizeMm, h.dx, h.dy, h.share, h.form, h.turn},
           Heal::extra,
           (id, v, extra) ->
-              new Heal(id, v[0], v[1], v[2], v[3], v[4], v[5], v[6], v[7], (int) v[8], extra));
+              new Heal(
+                  id, v[0], v[1], v[2], v[3], v[4], v[5], v[6], v[7], (int) v[8], v[9], extra));
 
   public Heal {
     if (!(sizeMm > 0 && sizeMm <= 60)) {
@@ -66,32 +76,37 @@ public record Heal(
     if (form < FORMER) {
       throw new IllegalArgumentException("form = " + form + ", must be at least 1");
     }
-    if (!Double.isFinite(x0 + y0 + x1 + y1 + dx + dy)) {
+    if (!Double.isFinite(x0 + y0 + x1 + y1 + dx + dy + turn)) {
       throw new IllegalArgumentException("heal coordinates must be finite");
     }
   }
 
   /** A heal that is in no list yet. */
   public Heal(double x0, double y0, double x1, double y1, double sizeMm, double dx, double dy) {
-    this(0, x0, y0, x1, y1, sizeMm, dx, dy, 1, NOW, Extra.NONE);
+    this(0, x0, y0, x1, y1, sizeMm, dx, dy, 1, NOW, 0, Extra.NONE);
   }
 
   public Heal from(double newDx, double newDy) {
-    return new Heal(id, x0, y0, x1, y1, sizeMm, newDx, newDy, share, form, extra);
+    return new Heal(id, x0, y0, x1, y1, sizeMm, newDx, newDy, share, form, turn, extra);
   }
 
   public Heal withId(long newId) {
-    return new Heal(newId, x0, y0, x1, y1, sizeMm, dx, dy, share, form, extra);
+    return new Heal(newId, x0, y0, x1, y1, sizeMm, dx, dy, share, form, turn, extra);
+  }
+
+  /** From a source that is turned, degrees clockwise. */
+  public Heal turned(double degrees) {
+    return new Heal(id, x0, y0, x1, y1, sizeMm, dx, dy, share, form, degrees, extra);
   }
 
   /** Solved in another way. */
   public Heal inForm(int newForm) {
-    return new Heal(id, x0, y0, x1, y1, sizeMm, dx, dy, share, newForm, extra);
+    return new Heal(id, x0, y0, x1, y1, sizeMm, dx, dy, share, newForm, turn, extra);
   }
 
   /** With so much of the mark taken away. */
   public Heal withShare(double newShare) {
-    return new Heal(id, x0, y0, x1, y1, sizeMm, dx, dy, newShare, form, extra);
+    return new Heal(id, x0, y0, x1, y1, sizeMm, dx, dy, newShare, form, turn, extra);
   }
 
   /** Heals with the ids 1, 2, ... in their order. */

@@ -6,6 +6,7 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.Heal;
+import java.util.List;
 
 /**
  * The solved patch of one heal at one level: what it adds to the linear light of the picture below.
@@ -16,11 +17,12 @@ import carezza.pass.Heal;
  * source's own pixels. Of these only what is finer than {@link #BROAD_MM} is taken, since broader
  * tones of another place are wrong here; what of the skin shows through the mark is kept ({@link
  * ShowingThrough}), and so is what needs no healing ({@link MarkOutline}). Heals of documents of
- * before have none of these three ({@link Heal#FORMER}). The difference is smooth by construction,
- * so the membrane is solved on a grid on which the ring is {@link #GRID_RING} to twice as many
- * cells wide. A gain of the light below scales the result by the same gain exactly, since the cube
- * root of a product is the product of the cube roots. At levels above 0 the source is shifted by
- * parts of a pixel with a Catmull-Rom kernel.
+ * before have none of these three ({@link Heal#FORMER}). Where heals overlap the border of all of
+ * them counts: what of a ring is a later heal's is no skin yet, what is an earlier one's is healed.
+ * The difference is smooth by construction, so the membrane is solved on a grid on which the ring
+ * is {@link #GRID_RING} to twice as many cells wide. A gain of the light below scales the result by
+ * the same gain exactly, since the cube root of a product is the product of the cube roots. At
+ * levels above 0 the source is shifted by parts of a pixel with a Catmull-Rom kernel.
  */
 final class HealPatch {
   private static final double RING_MM = 0.9;
@@ -50,13 +52,18 @@ final class HealPatch {
    * @param target the picture below over the part of {@link #targetRect} inside the picture, at
    *     some level
    * @param source the picture below over the part of {@link Moved#rect} inside the picture
+   * @param later heals of the same list that are done after it
    */
-  static SolvedPatch solve(Heal h, double pxPerMm, RgbBlock target, RgbBlock source) {
+  static SolvedPatch solve(
+      Heal h, double pxPerMm, RgbBlock target, RgbBlock source, List<Heal> later) {
     HealSite site = HealSite.of(h, pxPerMm, target.rect(), target.level());
+    if (h.form() >= Heal.NOW) {
+      site.leave(later, pxPerMm);
+    }
     Rect rect = site.rect();
     int n = target.size();
-    boolean isNow = h.form() >= Heal.NOW;
-    Moved moved = Moved.by(h.dx(), h.dy(), site.level());
+    boolean isNow = h.form() > Heal.FORMER;
+    Moved moved = Moved.of(h, site.level());
     float[][] fill = new float[3][];
     float[][] rest = new float[3][n];
     for (int c = 0; c < 3; c++) {

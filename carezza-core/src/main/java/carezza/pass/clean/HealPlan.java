@@ -4,6 +4,7 @@ import carezza.image.Hash;
 import carezza.image.Rect;
 import carezza.pass.Frame;
 import carezza.pass.Heal;
+import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
 
@@ -16,6 +17,7 @@ final class HealPlan {
   private final Rect[] target;
   private final Rect[] source;
   private final int[][] earlier;
+  private final List<List<Heal>> later = new ArrayList<>();
   private final long[] hash;
   private final Rect[] reads;
 
@@ -48,6 +50,10 @@ final class HealPlan {
       for (int j : earlier[i]) {
         h.add(hash[j]);
       }
+      later.add(laterOn(heals, i));
+      for (Heal o : later.get(i)) {
+        h.add(o.x0()).add(o.y0()).add(o.x1()).add(o.y1()).add(o.sizeMm());
+      }
       hash[i] = h.get();
     }
   }
@@ -76,6 +82,27 @@ final class HealPlan {
   /** Earlier heals that heal {@code i} rests on, in list order. */
   int[] earlier(int i) {
     return earlier[i];
+  }
+
+  /** Later heals that reach over the ring of heal {@code i}, if it minds them. */
+  List<Heal> later(int i) {
+    return later.get(i);
+  }
+
+  private List<Heal> laterOn(List<Heal> heals, int i) {
+    if (heals.get(i).form() < Heal.NOW) {
+      return List.of();
+    }
+    List<Heal> out = new ArrayList<>();
+    for (int j = i + 1; j < heals.size(); j++) {
+      Heal o = heals.get(j);
+      double r = o.sizeMm() * frame.pxPerMm() / 2;
+      Rect disc = Rect.ofDisc(o.x0(), o.y0(), r).union(Rect.ofDisc(o.x1(), o.y1(), r));
+      if (disc.intersects(target[i])) {
+        out.add(o);
+      }
+    }
+    return out;
   }
 
   /** Stands for heal {@code i} and all it rests on. */

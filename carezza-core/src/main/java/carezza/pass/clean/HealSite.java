@@ -3,6 +3,7 @@ package carezza.pass.clean;
 import carezza.image.Rect;
 import carezza.pass.Heal;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -29,6 +30,9 @@ record HealSite(
   private static final float STRANGE = 5;
 
   private static final float STRANGE_LEAST = 0.12f;
+
+  /** Share of a ring that must be left for the rest to be taken out of it. */
+  private static final double ENOUGH = 0.2;
 
   /**
    * What is usual on a ring.
@@ -92,6 +96,34 @@ record HealSite(
       alpha[i] = d < radius + side ? alpha(h, x, y, level, radius, pxPerMm) : 0;
     }
     return new HealSite(rect, level, pxPerMm / side, ring / side, inside, onRing, alpha);
+  }
+
+  /**
+   * Takes out of the ring what other heals will change, if enough of it is left.
+   *
+   * @param pxPerMm source pixels in a mm
+   */
+  void leave(List<Heal> others, double pxPerMm) {
+    double side = 1 << level;
+    float[] left = onRing.clone();
+    int was = 0;
+    int is = 0;
+    for (int i = 0; i < left.length; i++) {
+      if (left[i] > 0) {
+        was++;
+        double x = (rect.x() + i % rect.w() + 0.5) * side;
+        double y = (rect.y() + i / rect.w() + 0.5) * side;
+        for (Heal o : others) {
+          if (o.distance(x, y) < o.sizeMm() * pxPerMm / 2) {
+            left[i] = 0;
+          }
+        }
+        is += left[i] > 0 ? 1 : 0;
+      }
+    }
+    if (is >= ENOUGH * was) {
+      System.arraycopy(left, 0, onRing, 0, left.length);
+    }
   }
 
   /** How much of the patch a pixel takes: the mean over the source pixels it stands for. */

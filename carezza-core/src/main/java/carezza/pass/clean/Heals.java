@@ -44,6 +44,9 @@ public final class Heals implements PassKind {
   /** More rectangles than this are answered by the one that holds them all. */
   private static final int MANY = 24;
 
+  /** Pixels of its level that a turned source is looked at beyond itself. */
+  private static final int TURNED_SPARE = 3;
+
   /** Coarsest picture that a patch is solved on. */
   private static final double LEAST_PX_PER_MM = 3;
 
@@ -217,6 +220,9 @@ public final class Heals implements PassKind {
   static Rect target(Heal h, Frame frame) {
     Rect t = HealPatch.targetRect(h, frame.pxPerMm());
     Rect s = t.intersect(frame.bounds());
+    if (h.turn() != 0) {
+      return source(h, frame, s).isEmpty() ? source(h, frame, s) : s;
+    }
     int dx = (int) Math.round(h.dx());
     int dy = (int) Math.round(h.dy());
     Rect moved = move(s, dx, dy).intersect(frame.bounds());
@@ -224,7 +230,16 @@ public final class Heals implements PassKind {
   }
 
   static Rect source(Heal h, Frame frame) {
+    if (h.turn() != 0) {
+      return source(h, frame, target(h, frame));
+    }
     return move(target(h, frame), (int) Math.round(h.dx()), (int) Math.round(h.dy()));
+  }
+
+  /** What a turned source lies on, and what is looked at beyond it at any level. */
+  private static Rect source(Heal h, Frame frame, Rect target) {
+    int spare = TURNED_SPARE << coarsest(frame);
+    return Moved.of(h, 0).rect(target).grow(spare).intersect(frame.bounds());
   }
 
   private static Rect move(Rect r, int dx, int dy) {
@@ -312,7 +327,7 @@ public final class Heals implements PassKind {
       key.add(context.belowFingerprint(r));
     }
     Rect t = plan.target(i).toLevel(level).intersect(context.below().bounds(level));
-    Rect s = Moved.by(h.dx(), h.dy(), level).rect(t).intersect(context.below().bounds(level));
+    Rect s = Moved.of(h, level).rect(t).intersect(context.below().bounds(level));
     return context.lasting(
         key.get(),
         12 * t.area(),
@@ -322,7 +337,8 @@ public final class Heals implements PassKind {
                 h,
                 frame.pxPerMm(),
                 healedBefore(context, plan, i, level, t),
-                healedBefore(context, plan, i, level, s)));
+                healedBefore(context, plan, i, level, s),
+                plan.later(i)));
   }
 
   private RgbBlock healedBefore(

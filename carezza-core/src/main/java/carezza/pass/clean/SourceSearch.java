@@ -20,14 +20,26 @@ import java.util.List;
  * mark's surround (an even difference is what the membrane takes out), by how even it is inside
  * once its own slope is taken out (a place with a mark, a fold or an edge is not), by the strength
  * of its texture against that round the mark, by how different its colour is, and a little by
- * distance.
+ * distance. Where both textures have a direction, a place whose texture runs another way costs more
+ * or is turned: that softens it by a kernel's width, so it costs a little too. The search over
+ * offsets and rotations is that of Barnes et al. 2009, "PatchMatch", done in full: a mark has few
+ * candidates.
  */
 public final class SourceSearch {
   private static final int DIRECTIONS = 24;
   private static final double[] STEPS = {2.15, 2.5, 3, 3.6, 4.3, 5.2, 6.5, 8};
 
-  /** One place judged: the offset and its cost, in the units of the cube root of light. */
-  private record Candidate(int dx, int dy, double cost) {}
+  /** What a texture that runs another way costs where both run one way only. */
+  private static final double ASTRAY = 0.02;
+
+  /** What turning costs. */
+  private static final double TURNING = 0.005;
+
+  /**
+   * One place judged: the offset, degrees that it is turned by and its cost, in the units of the
+   * cube root of light.
+   */
+  private record Candidate(int dx, int dy, double turn, double cost) {}
 
   private final Frame frame;
   private final Heal heal;
@@ -77,14 +89,14 @@ public final class SourceSearch {
     List<Candidate> found = s.candidates(others);
     if (found.isEmpty()) {
       double d = 2.2 * radius + ringOf(frame);
-      return heal.from(heal.x0() + d < frame.bounds().w() - radius ? d : -d, 0);
+      return heal.from(heal.x0() + d < frame.bounds().w() - radius ? d : -d, 0).turned(0);
     }
     found.sort(
         Comparator.comparingDouble(Candidate::cost)
             .thenComparingInt(Candidate::dx)
             .thenComparingInt(Candidate::dy));
     Candidate c = s.nth(found, rank);
-    return heal.from(c.dx(), c.dy());
+    return heal.from(c.dx(), c.dy()).turned(c.turn());
   }
 
   private static double ringOf(Frame frame) {
@@ -115,23 +127,25 @@ public final class SourceSearch {
         double a = 2 * Math.PI * (k + 0.5 * (out.size() % 2)) / DIRECTIONS;
         int dx = (int) Math.round(Math.cos(a) * (step * unit + half));
         int dy = (int) Math.round(Math.sin(a) * (step * unit + half));
-        if (clear(dx, dy, others)) {
-          out.add(new Candidate(dx, dy, cost(dx, dy)));
+        if (clear(dx, dy, 0, others)) {
+          out.add(judged(dx, dy, others));
         }
       }
     }
     return out;
   }
 
-  private boolean clear(int dx, int dy, List<Heal> others) {
+  private boolean clear(int dx, int dy, double turn, List<Heal> others) {
     Rect t = HealPatch.targetRect(heal, frame.pxPerMm());
-    Rect moved = new Rect(t.x() + dx, t.y() + dy, t.w(), t.h());
-    if (!rect.contains(moved)) {
+    Moved moved = Moved.of(heal.from(dx, dy).turned(turn), 0);
+    if (!rect.contains(moved.rect(t))) {
       return false;
     }
     for (double f : new double[] {0, 0.5, 1}) {
-      double x = heal.x0() + f * (heal.x1() - heal.x0()) + dx;
-      double y = heal.y0() + f * (heal.y1() - heal.y0()) + dy;
+      double u = heal.x0() + f * (heal.x1() - heal.x0());
+      double v = heal.y0() + f * (heal.y1() - heal.y0());
+      double x = moved.x(u, v);
+      double y = moved.y(u, v);
       if (heal.distance(x, y) < 2 * radius + 1) {
         return false;
       }
@@ -144,12 +158,14 @@ public final class SourceSearch {
     return true;
   }
 
-  private double cost(int dx, int dy) {
+  private Candidate judged(int dx, int dy, List<Heal> others) {
     int stride = Math.max(1, (int) (radius / 10));
     PlaneFit[] ringFit = {new PlaneFit(), new PlaneFit(), new PlaneFit()};
     PlaneFit[] inside = {new PlaneFit(), new PlaneFit(), new PlaneFit()};
     double fineHere = 0;
     double fineThere = 0;
+    TextureDirection here = new TextureDirection();
+    TextureDirection there = new TextureDirection();
     int n = 0;
     int m = 0;
     Rect t = HealPatch.targetRect(heal, frame.pxPerMm());
@@ -161,18 +177,20 @@ public final class SourceSearch {
         }
         boolean onRing = d >= radius;
         for (int c = 0; c < 3; c++) {
-          float there = low[c].at(x + dx, y + dy);
-          inside[c].add(x, y, there);
+          float source = low[c].at(x + dx, y + dy);
+          inside[c].add(x, y, source);
           if (onRing) {
-            ringFit[c].add(x, y, low[c].clamped(x, y) - there);
+            ringFit[c].add(x, y, low[c].clamped(x, y) - source);
           }
         }
         double f = fine.at(x + dx, y + dy);
         fineThere += f * f;
+        addGradient(there, x + dx, y + dy);
         m++;
         if (onRing) {
           double g = fine.clamped(x, y);
           fineHere += g * g;
+          addGradient(here, x, y);
           n++;
         }
       }
@@ -189,10 +207,23 @@ public final class SourceSearch {
     double ratio =
         Math.abs(Math.log((Math.sqrt(fineThere / Math.max(1, m)) + 1e-5) / (texture + 1e-5)));
     double distance = Math.hypot(dx, dy) / (40 * frame.pxPerMm());
-    return Math.sqrt(border)
-        + 0.8 * Math.sqrt(even)
-        + 0.15 * Math.sqrt(apart)
-        + 0.008 * ratio
-        + 0.006 * distance;
+    double cost =
+        Math.sqrt(border)
+            + 0.8 * Math.sqrt(even)
+            + 0.15 * Math.sqrt(apart)
+            + 0.008 * ratio
+            + 0.006 * distance;
+    double turn = Math.rint(there.turnTo(here));
+    double sin = Math.sin(Math.toRadians(turn));
+    double astray = ASTRAY * Math.min(here.coherence(), there.coherence()) * sin * sin;
+    return astray > TURNING && clear(dx, dy, turn, others)
+        ? new Candidate(dx, dy, turn, cost + TURNING)
+        : new Candidate(dx, dy, 0, cost + astray);
+  }
+
+  private void addGradient(TextureDirection d, int x, int y) {
+    d.add(
+        fine.clamped(x + 1, y) - fine.clamped(x - 1, y),
+        fine.clamped(x, y + 1) - fine.clamped(x, y - 1));
   }
 }

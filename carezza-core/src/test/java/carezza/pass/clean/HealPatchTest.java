@@ -8,6 +8,7 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.Heal;
+import java.util.List;
 import java.util.Random;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -54,9 +55,14 @@ public class HealPatchTest {
   }
 
   private static RgbBlock marked(RgbBlock clean, double[] how, double stops, double mm) {
+    return marked(clean, how, stops, mm, 45);
+  }
+
+  private static RgbBlock marked(
+      RgbBlock clean, double[] how, double stops, double mm, double column) {
     RgbBlock b = clean.copy();
     for (int i = 0; i < b.size(); i++) {
-      double d = Math.hypot(i % ALL.w() + 0.5 - 45, i / ALL.w() + 0.5 - 45) / (0.35 * mm * PX);
+      double d = Math.hypot(i % ALL.w() + 0.5 - column, i / ALL.w() + 0.5 - 45) / (0.35 * mm * PX);
       for (int c = 0; c < 3; c++) {
         b.channel(c)[i] *= (float) Math.pow(2, -stops * how[c] * Math.exp(-d * d));
       }
@@ -65,11 +71,16 @@ public class HealPatchTest {
   }
 
   private static RgbBlock healed(RgbBlock b, Heal h) {
+    return healed(b, h, List.of());
+  }
+
+  private static RgbBlock healed(RgbBlock b, Heal h, List<Heal> later) {
     Rect t = HealPatch.targetRect(h, PX);
     RgbBlock target = part(b, t);
-    RgbBlock source = part(b, Moved.by(h.dx(), h.dy(), 0).rect(t));
+    RgbBlock source = part(b, Moved.of(h, 0).rect(t));
     RgbBlock out = b.copy();
-    HealPatch.solve(h, PX, target, source).addTo(out, Matrix3.IDENTITY, new float[] {1, 1, 1});
+    HealPatch.solve(h, PX, target, source, later)
+        .addTo(out, Matrix3.IDENTITY, new float[] {1, 1, 1});
     return out;
   }
 
@@ -220,5 +231,35 @@ public class HealPatchTest {
       }
     }
     return Math.sqrt(sum / n);
+  }
+
+  /** Two blemishes that touch, healed one after the other: what is left of both. */
+  @Test
+  public void healsThatOverlapKnowOfEachOther() {
+    double now = 0;
+    double singly = 0;
+    for (long seed = 1; seed <= 8; seed++) {
+      RgbBlock clean = skin(seed);
+      RgbBlock shot = marked(marked(clean, BLOOD, 0.8, 4, 45), BLOOD, 0.8, 4, 65);
+      Heal first = heal(5);
+      Heal second = new Heal(65, 45, 65, 45, 5, 60, 2);
+      now += left(clean, shot, first, second);
+      singly += left(clean, shot, first.inForm(Heal.SINGLY), second.inForm(Heal.SINGLY));
+    }
+    assertThat(now).isLessThan(0.8 * singly);
+  }
+
+  private static double left(RgbBlock clean, RgbBlock shot, Heal first, Heal second) {
+    RgbBlock out = healed(healed(shot, first, List.of(second)), second);
+    return apart(out, clean, first) + apart(out, clean, second);
+  }
+
+  /** Where others lie all round it the ring counts as it is, or there would be nothing to go by. */
+  @Test
+  public void aHealAmongOthersAllRoundStillHasARing() {
+    RgbBlock shot = marked(skin(9), BLOOD, 0.8, 4);
+    RgbBlock out = healed(shot, heal(6), List.of(new Heal(45, 45, 45, 45, 12, 0, 0)));
+    RgbBlock alone = healed(shot, heal(6));
+    assertThat(out.g()).isEqualTo(alone.g());
   }
 }
