@@ -17,6 +17,7 @@ import carezza.image.SourcePicture;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.reading.Bands;
+import carezza.setting.NumberField;
 import carezza.setting.Place;
 import carezza.setting.PlaceField;
 import carezza.sheet.Kinds;
@@ -220,24 +221,43 @@ public class FillTest {
     Plane got = light(picture(ground, true), List.of(graft));
     Plane fine = detail(got, 2);
     Plane there = detail(clean, 2);
-    double both = 0;
-    double a2 = 0;
-    double b2 = 0;
-    int dx = 330 - (THING.x() + THING.w() / 2);
-    int dy = 275 - (THING.y() + THING.h() / 2);
-    for (int y = THING.y(); y < THING.bottom(); y++) {
-      for (int x = THING.x(); x < THING.right(); x++) {
-        both += fine.at(x, y) * there.at(x + dx, y + dy);
-        a2 += fine.at(x, y) * fine.at(x, y);
-        b2 += there.at(x + dx, y + dy) * there.at(x + dx, y + dy);
-      }
-    }
-    assertThat(both / Math.sqrt(a2 * b2)).as("detail of the place").isGreaterThan(0.97);
+    assertThat(alike(fine, there, 0)).as("detail of the place").isGreaterThan(0.97);
     Plane off = new Plane(clean.rect());
     for (int i = 0; i < off.data().length; i++) {
       off.data()[i] = got.data()[i] - clean.data()[i];
     }
     assertThat(rms(Gaussian.blur(off, 6), THING)).as("tone, stops").isLessThan(0.03);
+  }
+
+  /** Correlation of what lies on the thing with the place it was taken from, turned by quarters. */
+  private static double alike(Plane fine, Plane there, int quarters) {
+    double both = 0;
+    double a2 = 0;
+    double b2 = 0;
+    int cx = THING.x() + THING.w() / 2;
+    int cy = THING.y() + THING.h() / 2;
+    for (int y = THING.y(); y < THING.bottom(); y++) {
+      for (int x = THING.x(); x < THING.right(); x++) {
+        int u = quarters == 0 ? x - cx : y - cy;
+        int v = quarters == 0 ? y - cy : cx - 1 - x;
+        double t = there.at(330 + u, 275 + v);
+        both += fine.at(x, y) * t;
+        a2 += fine.at(x, y) * fine.at(x, y);
+        b2 += t * t;
+      }
+    }
+    return both / Math.sqrt(a2 * b2);
+  }
+
+  @Test
+  public void aGraftMayBeTurned() {
+    var ground = ground("curtain", 5);
+    Plane there = detail(light(picture(ground, false), List.of()), 2);
+    Pass graft = from(started("graft"), 330, 275);
+    NumberField turned = (NumberField) graft.kind().fields().get(1);
+    Plane fine = detail(light(picture(ground, true), List.of(graft.with(turned, 90.0))), 2);
+    assertThat(alike(fine, there, 1)).isGreaterThan(0.97);
+    assertThat(alike(fine, there, 0)).isLessThan(0.3);
   }
 
   /** In the place's own light it would be darker; its tone is brought to that of the hole's rim. */

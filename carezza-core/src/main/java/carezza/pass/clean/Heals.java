@@ -122,7 +122,9 @@ public final class Heals implements PassKind {
     return FoundMarks.healed(context);
   }
 
-  /** Two heals, one of them along a line, as large as the picture allows. */
+  /**
+   * Two heals, one of them along a line and from a turned source, as large as the picture allows.
+   */
   @Override
   public Settings sample(Frame frame) {
     Rect b = frame.bounds();
@@ -133,13 +135,14 @@ public final class Heals implements PassKind {
         List.of(
             new Heal(x, y, x, y, mm, 0.25 * b.w(), 0.03 * b.h()),
             new Heal(
-                b.x() + 0.56 * b.w(),
-                b.y() + 0.45 * b.h(),
-                b.x() + 0.66 * b.w(),
-                b.y() + 0.55 * b.h(),
-                0.75 * mm,
-                -0.05 * b.w(),
-                -0.25 * b.h()));
+                    b.x() + 0.56 * b.w(),
+                    b.y() + 0.45 * b.h(),
+                    b.x() + 0.66 * b.w(),
+                    b.y() + 0.55 * b.h(),
+                    0.75 * mm,
+                    -0.05 * b.w(),
+                    -0.25 * b.h())
+                .turned(20));
     return Settings.start(fields()).with(HEALS, Heal.numbered(two));
   }
 

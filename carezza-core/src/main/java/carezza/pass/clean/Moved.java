@@ -1,5 +1,6 @@
 package carezza.pass.clean;
 
+import carezza.image.Hash;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.Heal;
@@ -46,6 +47,24 @@ record Moved(double dx, double dy, double turn, double cx, double cy, int level)
   Moved turned(double degrees, double x, double y) {
     return new Moved(
         dx, dy, Math.toRadians(degrees), Math.scalb(x, -level), Math.scalb(y, -level), level);
+  }
+
+  /** The same at a level, of that of full size. */
+  Moved at(int newLevel) {
+    return new Moved(
+        Math.scalb(dx, -newLevel),
+        Math.scalb(dy, -newLevel),
+        turn,
+        Math.scalb(cx, -newLevel),
+        Math.scalb(cy, -newLevel),
+        newLevel);
+  }
+
+  void addTo(Hash h) {
+    h.add(dx).add(dy);
+    if (isTurned()) {
+      h.add(turn).add(cx).add(cy);
+    }
   }
 
   private boolean isTurned() {

@@ -23,15 +23,13 @@ final class MovedPiece {
   /**
    * @param context unlit
    * @param target pixels of a level: the piece and its surround
-   * @param dx whole source pixels to the place it is taken from
-   * @param dy rows
+   * @param moved where it is taken from, at the level
    * @param grafts whether it is grafted or copied
    */
-  static SolvedPatch solve(
-      EvaluationContext context, int level, Rect target, int dx, int dy, boolean grafts) {
+  static SolvedPatch solve(EvaluationContext context, Rect target, Moved moved, boolean grafts) {
+    int level = moved.level();
     double px = context.frame().pxPerMm() / (1 << level);
     RgbBlock b = context.below().read(level, target);
-    Moved moved = Moved.by(dx, dy, level);
     RgbBlock s =
         context.below().read(level, moved.rect(target).intersect(context.below().bounds(level)));
     float[] mask = context.mask(context.area(), level, target).data();

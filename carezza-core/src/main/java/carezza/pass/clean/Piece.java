@@ -37,6 +37,10 @@ public final class Piece implements PassKind {
 
   private static final PlaceField FROM = new PlaceField("from", 4);
 
+  /** How far a source is turned clockwise before it is laid. */
+  private static final NumberField TURNED =
+      new NumberField("turned", Unit.DEGREE, -180, 180, 0, 1).useful(-45, 45).later();
+
   /** Coarsest picture that a moved piece is solved on. */
   private static final double LEAST_PX_PER_MM = 3;
 
@@ -90,7 +94,7 @@ public final class Piece implements PassKind {
 
   @Override
   public List<Field<?>> fields() {
-    return List.of(way == Way.FILL ? WITHIN : FROM);
+    return way == Way.FILL ? List.of(WITHIN) : List.of(FROM, TURNED);
   }
 
   @Override
@@ -121,7 +125,8 @@ public final class Piece implements PassKind {
     Settings s = Settings.start(fields());
     return way == Way.FILL
         ? s.with(WITHIN, 6.0)
-        : s.with(FROM, Optional.of(new Place(b.x() + 0.6 * b.w(), b.y() + 0.6 * b.h(), 4)));
+        : s.with(FROM, Optional.of(new Place(b.x() + 0.6 * b.w(), b.y() + 0.6 * b.h(), 4)))
+            .with(TURNED, 20.0);
   }
 
   @Override
@@ -145,18 +150,24 @@ public final class Piece implements PassKind {
   private static Rect target(Pass p, Frame frame, Rect area) {
     Rect bounds = frame.bounds();
     Rect t = area.grow(HealPatch.ringPx(frame.pxPerMm()) + 1).intersect(bounds);
-    int dx = dx(p, area);
-    int dy = dy(p, area);
-    Rect there = new Rect(t.x() + dx, t.y() + dy, t.w(), t.h()).intersect(bounds);
-    return new Rect(there.x() - dx, there.y() - dy, there.w(), there.h());
+    Moved moved = source(p, area);
+    if (p.get(TURNED) != 0) {
+      return moved.rect(t).intersect(bounds).isEmpty() ? new Rect(0, 0, 0, 0) : t;
+    }
+    Rect there = moved.rect(t).intersect(bounds);
+    return new Rect(
+        t.x() + there.x() - moved.rect(t).x(),
+        t.y() + there.y() - moved.rect(t).y(),
+        there.w(),
+        there.h());
   }
 
-  private static int dx(Pass p, Rect area) {
-    return (int) Math.round(p.get(FROM).orElseThrow().x() - (area.x() + area.w() / 2.0));
-  }
-
-  private static int dy(Pass p, Rect area) {
-    return (int) Math.round(p.get(FROM).orElseThrow().y() - (area.y() + area.h() / 2.0));
+  /** From the middle of the piece to the place it is taken from, in whole source pixels. */
+  private static Moved source(Pass p, Rect area) {
+    Place from = p.get(FROM).orElseThrow();
+    double x = area.x() + area.w() / 2.0;
+    double y = area.y() + area.h() / 2.0;
+    return Moved.by(from.x() - x, from.y() - y, 0).turned(p.get(TURNED), x, y);
   }
 
   /** Of a fill: surfaces along the border. */
@@ -178,7 +189,7 @@ public final class Piece implements PassKind {
       return List.of(around(p, frame, area));
     }
     Rect t = target(p, frame, area);
-    Rect there = new Rect(t.x() + dx(p, area), t.y() + dy(p, area), t.w(), t.h());
+    Rect there = source(p, area).rect(t);
     int spare = SPARE << coarsest(frame);
     return List.of(t.grow(spare), there.grow(spare));
   }
@@ -240,7 +251,8 @@ public final class Piece implements PassKind {
     if (t.isEmpty() || t.area() > MOST_PIXELS) {
       return SolvedPatch.nothing(atLevel);
     }
-    Hash h = key(context, t).add(dx(p, area)).add(dy(p, area)).add(level);
+    Hash h = key(context, t).add(level);
+    source(p, area).addTo(h);
     for (Rect r : looksRound(p, context.frame(), area)) {
       h.add(context.belowFingerprint(r.intersect(context.frame().bounds())));
     }
@@ -249,7 +261,7 @@ public final class Piece implements PassKind {
         h.get(),
         12 * rect.area(),
         SolvedPatch.FORM,
-        () -> MovedPiece.solve(context, level, rect, dx(p, area), dy(p, area), way == Way.GRAFT));
+        () -> MovedPiece.solve(context, rect, source(p, area).at(level), way == Way.GRAFT));
   }
 
   private Hash key(EvaluationContext context, Rect all) {
