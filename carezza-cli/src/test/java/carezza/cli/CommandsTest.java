@@ -229,8 +229,8 @@ public class CommandsTest {
     assertThat(proposed.passes())
         .extracting(p -> p.kind().key())
         .as("teeth are yellow by the lamp, not once it is taken out")
-        .contains("neutral", "heals", "twoBands")
-        .doesNotContain("burn", "teeth");
+        .contains("neutral", "heals", "twoBands", "sheen")
+        .doesNotContain("burn", "teeth", "underEyes");
     assertThat(proposed.passes()).allSatisfy(p -> assertThat(p.area()).isEqualTo(home(p)));
     Path done = dir.resolve("proposed-done.png");
     assertThat(

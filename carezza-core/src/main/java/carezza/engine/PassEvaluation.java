@@ -14,7 +14,6 @@ import carezza.pass.PassKind;
 import carezza.pass.Stage;
 import carezza.reading.Bands;
 import carezza.sheet.Kinds;
-import carezza.sheet.KnownSheet;
 import carezza.sheet.RunSheet;
 import carezza.spot.SkinLine;
 import carezza.spot.SkinSpot;
@@ -108,16 +107,12 @@ record PassEvaluation(Pass pass, TileMaker tiles, int depth, boolean isHeld, Mat
   public Plane evened(int level, Rect rect) {
     SheetView is = viewBelow();
     RunSheet sheet = is.sheet().withPasses(is.sheet().passes().stream().filter(Pass::on).toList());
-    Rect source = tiles.engine().source().bounds();
     List<PassKind> there = sheet.passes().stream().map(Pass::kind).toList();
     for (PassKind kind : Kinds.all().stream().filter(PassKind::evensLight).toList()) {
       if (there.contains(kind)) {
         continue;
       }
-      Pass begun = kind.start(sheet.nextId(), new KnownSheet(sheet, source, List.of()));
-      sheet = sheet.add(begun);
-      Pass found = kind.proposed(tiles.engine().view(sheet, () -> false).contextFor(begun));
-      sheet = sheet.change(begun.id(), p -> found);
+      sheet = sheet.add(tiles.engine().view(sheet, () -> false).begun(kind));
     }
     SheetView would = tiles.engine().view(sheet, () -> false);
     Plane was = Bands.logLuminance(is.readTogether(level, rect));

@@ -8,7 +8,10 @@ import carezza.face.FoundFace;
 import carezza.image.Hash;
 import carezza.image.Pyramid;
 import carezza.image.Rect;
+import carezza.pass.Amount;
+import carezza.pass.EvaluationContext;
 import carezza.pass.Pass;
+import carezza.pass.PassKind;
 import carezza.pass.Stage;
 import carezza.reading.Bands;
 import carezza.reading.CastReading;
@@ -17,6 +20,7 @@ import carezza.reading.Halo;
 import carezza.reading.MarksSeen;
 import carezza.reading.Reading;
 import carezza.reading.SkinExposure;
+import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import carezza.spot.Sight;
 import carezza.spot.SkinSpot;
@@ -206,6 +210,36 @@ final class PictureInputs {
             .toList();
     MarksSeen seen = new MarksSeen(before, now, Measuring.level(now), px);
     return seen.reading(marks, kept, Sight.PLAYBILL, now.frame().bounds().w());
+  }
+
+  /**
+   * What a kind finds to do: as it begins without the retouching, asked for in that picture and in
+   * this.
+   *
+   * @param reading the kind's reading
+   */
+  Reading amount(String reading) {
+    PassKind kind =
+        Kinds.all().stream()
+            .filter(k -> k.amount().filter(a -> a.reading().equals(reading)).isPresent())
+            .findFirst()
+            .orElseThrow();
+    Amount amount = kind.amount().orElseThrow();
+    SheetView bare =
+        engine.view(
+            sheet.muting(p -> Measuring.isJudged(p) || p.kind().stage() == Stage.FINISH),
+            cancelled);
+    Pass begun = bare.begun(kind);
+    EvaluationContext then = below(bare, begun);
+    double was = amount.left().of(then, then);
+    double is = amount.left().of(then, below(now, begun));
+    return Double.isNaN(was + is)
+        ? Reading.missing(reading, amount.cannot())
+        : Reading.reported(reading, was, is, "");
+  }
+
+  private EvaluationContext below(SheetView view, Pass p) {
+    return engine.view(view.sheet().add(p), cancelled).contextFor(p);
   }
 
   Reading pull() {

@@ -274,4 +274,9 @@ final class SheetInputs implements ReadingInputs {
   public Reading toBeSeen() {
     return picture().toBeSeen();
   }
+
+  @Override
+  public Reading amount(String reading) {
+    return picture().amount(reading);
+  }
 }

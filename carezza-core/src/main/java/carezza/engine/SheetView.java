@@ -15,7 +15,9 @@ import carezza.neutral.Lights;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Frame;
 import carezza.pass.Pass;
+import carezza.pass.PassKind;
 import carezza.region.RegionName;
+import carezza.sheet.KnownSheet;
 import carezza.sheet.RunSheet;
 import carezza.spot.FlyingHairs;
 import carezza.spot.LineFinder;
@@ -240,6 +242,13 @@ public final class SheetView implements PixelReader {
   public List<SkinLine> lines() {
     return found(
         "skinLines", List.of(RegionName.SKIN), (p, m, at) -> LineFinder.find(p, m, at.get(0)));
+  }
+
+  /** A pass of a kind as it would be proposed on top of this sheet. */
+  public Pass begun(PassKind kind) {
+    Pass p =
+        kind.start(sheet().nextId(), new KnownSheet(sheet(), engine.source().bounds(), List.of()));
+    return kind.proposed(engine.view(sheet().add(p), () -> false).contextFor(p));
   }
 
   /** Finds something near a face, in regions. */

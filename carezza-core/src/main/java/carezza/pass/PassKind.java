@@ -77,6 +77,11 @@ public interface PassKind {
     return false;
   }
 
+  /** How much there is of what it takes away, where it can say so. */
+  default Optional<Amount> amount() {
+    return Optional.empty();
+  }
+
   /** What was measured that recommends a pass of this kind. */
   default Optional<Finding> finding(Known known) {
     return Optional.empty();

@@ -15,7 +15,7 @@ public record Reading(
     String name, double before, double now, double low, double high, String place, String reason) {
 
   /** A reading that is shown but has no band. */
-  static Reading reported(String name, double before, double now, String place) {
+  public static Reading reported(String name, double before, double now, String place) {
     return new Reading(
         name, before, now, Double.NEGATIVE_INFINITY, Double.POSITIVE_INFINITY, place, "");
   }

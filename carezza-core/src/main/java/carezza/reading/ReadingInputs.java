@@ -62,4 +62,7 @@ public interface ReadingInputs {
 
   /** Marks that are plain to see in a playbill. */
   Reading toBeSeen();
+
+  /** What the kind of pass that has a reading finds to do. */
+  Reading amount(String reading);
 }

@@ -62,9 +62,17 @@ public final class Readings {
                   .reported(),
               Measure.of("toBeSeen", Format.WHOLE, ReadingInputs::toBeSeen, Need.FACE, Need.SKIN)
                   .unhurried()
-                  .reported()));
+                  .reported(),
+              amount("eyeShade", Format.STOP),
+              amount("hotPlaces", Format.STOP)));
 
   private Readings() {}
+
+  private static ReadingKind amount(String key, Format format) {
+    return Measure.of(key, format, in -> in.amount(key), Need.FACE, Need.SKIN)
+        .unhurried()
+        .reported();
+  }
 
   public static List<ReadingKind> all() {
     return ALL.all();

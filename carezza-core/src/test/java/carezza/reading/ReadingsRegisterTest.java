@@ -106,6 +106,11 @@ public class ReadingsRegisterTest {
     public Reading toBeSeen() {
       return Reading.reported("toBeSeen", 3, 1, "");
     }
+
+    @Override
+    public Reading amount(String reading) {
+      return Reading.reported(reading, 2, 1, "");
+    }
   }
 
   private static Reading of(List<Reading> all, String name) {

@@ -14,6 +14,8 @@ import carezza.face.Pin;
 import carezza.filter.Gaussian;
 import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
+import carezza.pass.Amount;
+import carezza.pass.EvaluationContext;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.setting.FlagField;
@@ -101,6 +103,38 @@ public class EvenOnSkinTest extends OnSkin {
     assertThat(stops(with(hollow, p), read(engine(hollow), pinned()), x, y))
         .as("a hollow is the face's own")
         .isBetween(0.0, 0.02);
+  }
+
+  /** What a pass finds to do in the picture, and once a pass lies below it. */
+  private static double[] left(MadeSkin s, Pass p, Pass laid) {
+    Engine e = engine(s);
+    Pass on = p.withArea(Area.WHOLE);
+    EvaluationContext before = e.view(pinned().withPasses(List.of(on)), () -> false).contextFor(on);
+    Pass below = laid.withArea(Area.WHOLE).withId(on.id() + 1);
+    EvaluationContext now =
+        e.view(pinned().withPasses(List.of(below, on)), () -> false).contextFor(on);
+    Amount.Left left = p.kind().amount().orElseThrow().left();
+    return new double[] {left.of(before, before), left.of(before, now)};
+  }
+
+  @Test(dataProvider = "skins")
+  public void whatAPassFindsToDoIsLessOnceItIsDone(double tone, long seed) {
+    Pass lids =
+        Pass.start(1, Kinds.of("underEyes"), Area.WHOLE)
+            .withSettings(Kinds.of("underEyes").sample(engine(skin(tone, seed)).frame(pinned())))
+            .with("lightenAlso", 0.0);
+    MadeSkin shaded = skin(tone, seed).withRedness(0.42 * W, 0.4 * H + 6 * PX, 20, 0.5);
+    double[] shade = left(shaded, lids, lids);
+    assertThat(shade[0]).as("stops of shade").isGreaterThan(0.15);
+    assertThat(shade[1] / shade[0]).as("of it left").isLessThan(0.1);
+    assertThat(left(skin(tone, seed), lids, lids)[0]).as("without shade").isLessThan(0.03);
+    double light = 1.6 * read(engine(skin(tone, seed)), pinned()).g()[0];
+    Pass unknown = Pass.start(1, Kinds.of("sheen"), Area.WHOLE);
+    double[] hot = left(skin(tone, seed).withShine(X, Y, 22, 2 * light), sheen(), sheen());
+    assertThat(hot[0]).as("stops of sheen").isGreaterThan(0.15);
+    assertThat(hot[1] / hot[0]).as("of it left").isLessThan(0.6);
+    assertThat(left(skin(tone, seed), sheen(), sheen())[0]).as("dull").isLessThan(0.03);
+    assertThat(left(skin(tone, seed), unknown, sheen())[0]).isNaN();
   }
 
   /** Tiles of the engine end where they like, not where the shade does. */

@@ -31,9 +31,10 @@ final class Healing implements PassTool.Marking {
     return kept ? "review.keptMark" : "";
   }
 
+  /** A place that the hand has chosen is taken as it lies. */
   @Override
   public Pass moved(Pass p, long mark, double dx, double dy) {
-    return changed(p, mark, h -> h.from(dx, dy));
+    return changed(p, mark, h -> h.from(dx, dy).turned(0));
   }
 
   private static Pass changed(Pass p, long mark, UnaryOperator<Heal> how) {

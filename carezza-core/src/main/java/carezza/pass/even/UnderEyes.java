@@ -5,12 +5,15 @@ import carezza.face.FaceContours;
 import carezza.face.FoundFace;
 import carezza.face.Pin;
 import carezza.field.MaskedBlur;
+import carezza.filter.LinearFit;
 import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import carezza.pass.Amount;
 import carezza.pass.ColourRatios;
 import carezza.pass.EvaluationContext;
+import carezza.pass.Finding;
 import carezza.pass.Frame;
 import carezza.pass.Known;
 import carezza.pass.Pass;
@@ -25,6 +28,7 @@ import carezza.setting.Settings;
 import carezza.setting.Unit;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * The shade under the eyes made lighter, by as much as its colour says there is. Thin skin there
@@ -78,6 +82,9 @@ public final class UnderEyes implements PassKind {
   /** Shade is never lightened by more. */
   private static final double MOST_STOPS = 0.8;
 
+  /** From so many stops on a pass is recommended. */
+  private static final double WORTH = 0.1;
+
   /** Next to the lashes nothing is done, and all from the second on, mm. */
   private static final double FROM_MM = 1;
 
@@ -116,7 +123,29 @@ public final class UnderEyes implements PassKind {
 
   @Override
   public List<String> affects() {
-    return List.of("reliefKept", "textureKept", "smallFormsKept", "halo");
+    return List.of("reliefKept", "textureKept", "smallFormsKept", "halo", "eyeShade");
+  }
+
+  /** Stops by which the deeper shade is to be lightened. */
+  @Override
+  public Optional<Amount> amount() {
+    return Optional.of(
+        new Amount(
+            "eyeShade",
+            (before, now) ->
+                before.pass().get(LIDS).stream()
+                    .mapToDouble(l -> Math.max(0, depth(before, l) - lightened(before, now, l)))
+                    .max()
+                    .orElse(Double.NaN),
+            "noFace"));
+  }
+
+  @Override
+  public Optional<Finding> finding(Known known) {
+    return known
+        .reading("eyeShade")
+        .filter(r -> r.before() >= WORTH)
+        .map(r -> new Finding("finding.eyeShade", r, r.before()));
   }
 
   @Override
@@ -285,6 +314,26 @@ public final class UnderEyes implements PassKind {
     }
     double mean = all == 0 ? 0 : sum / all;
     return Math.min(MOST_STOPS, STOPS * Math.max(0, mean - USUAL));
+  }
+
+  /** Stops by which a lid's shade was lightened in its shape against what is round it. */
+  private static double lightened(EvaluationContext before, EvaluationContext now, Lid l) {
+    int level = level(before.frame());
+    Rect src = looked(l, before.frame());
+    Rect rect = src.toLevel(level).intersect(before.below().bounds(level));
+    Plane mask = before.mask(before.area(), level, rect);
+    Plane was = ColourRatios.of(before.unlit().below().read(level, rect), mask).e();
+    Plane is = ColourRatios.of(now.unlit().below().read(level, rect), mask).e();
+    LinearFit fit = new LinearFit(2);
+    for (int i = 0; i < mask.data().length; i++) {
+      double x = (rect.x() + i % rect.w() + 0.5) * (1 << level);
+      double y = (rect.y() + i / rect.w() + 0.5) * (1 << level);
+      if (mask.data()[i] > 0.5f) {
+        double t = shape(l, x, y, before.frame().pxPerMm());
+        fit.add(is.data()[i] - was.data()[i], t, 1);
+      }
+    }
+    return fit.solve()[0];
   }
 
   /** What (R/G) / (G/B) has above the skin round it, stops; what stands out counts less in that. */

@@ -16,8 +16,9 @@ import java.util.stream.IntStream;
  * @param light E and ratios over the rectangle, in the light that analyses read
  * @param mask of the area
  * @param px pixels of these in a mm
+ * @param level of these
  */
-record CoarseLight(ColourRatios light, Plane mask, double px) {
+record CoarseLight(ColourRatios light, Plane mask, double px, int level) {
   private static final double GRID_MM = 3;
 
   /** Finds numbers. */
@@ -62,7 +63,8 @@ record CoarseLight(ColourRatios light, Plane mask, double px) {
     return new CoarseLight(
         ColourRatios.of(unlit.below().read(level, rect)),
         context.mask(context.area(), level, rect),
-        context.frame().pxPerMm() / (1 << level));
+        context.frame().pxPerMm() / (1 << level),
+        level);
   }
 
   /**

@@ -13,9 +13,11 @@ import carezza.image.RgbBlock;
 import carezza.neutral.Light;
 import carezza.neutral.Proposal;
 import carezza.pass.Action;
+import carezza.pass.Amount;
 import carezza.pass.ColourRatios;
 import carezza.pass.EvaluationContext;
 import carezza.pass.FieldTiles;
+import carezza.pass.Finding;
 import carezza.pass.Frame;
 import carezza.pass.Known;
 import carezza.pass.LightOffer;
@@ -31,6 +33,7 @@ import carezza.setting.FlagField;
 import carezza.setting.NumberField;
 import carezza.setting.Settings;
 import carezza.setting.Unit;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
@@ -101,6 +104,12 @@ public final class Sheen implements PassKind {
   /** The same above a threshold of the face's own. */
   private static final float OWN_COLOUR = 0.9f;
 
+  /** All of the hottest place, as large as a finger's tip, is so hot at least. */
+  private static final double HOTTEST_MM2 = 100;
+
+  /** From so many stops there on a pass is recommended. */
+  private static final double WORTH = 0.25;
+
   /** What is lowered there is as smooth as this: pores on a hot place do not show in it. */
   private static final double SOFT_MM = 1.3;
 
@@ -156,7 +165,53 @@ public final class Sheen implements PassKind {
 
   @Override
   public List<String> affects() {
-    return List.of("textureKept", "reliefKept", "smallFormsKept", "blotch", "halo");
+    return List.of("textureKept", "reliefKept", "smallFormsKept", "blotch", "halo", "hotPlaces");
+  }
+
+  /** Stops by which the hottest place is to be lowered. */
+  @Override
+  public Optional<Amount> amount() {
+    return Optional.of(new Amount("hotPlaces", (before, now) -> hottest(now), "lampUnknown"));
+  }
+
+  @Override
+  public Optional<Finding> finding(Known known) {
+    return known
+        .reading("hotPlaces")
+        .filter(r -> r.before() >= WORTH)
+        .map(r -> new Finding("finding.hotPlaces", r, r.before()));
+  }
+
+  private static double hottest(EvaluationContext context) {
+    Rect src = CoarseLight.rect(context.frame(), context.areaBounds(context.area()), 0);
+    if (!context.pass().get(KNOWN) || src.isEmpty()) {
+      return Double.NaN;
+    }
+    double[] lamp = lamp(context.pass());
+    Threshold from = from(context);
+    long key =
+        new Hash()
+            .add(CoarseLight.key(context, "hotPlaces", src))
+            .add(lampHash(context.pass()))
+            .add(from.share())
+            .add(from.oily())
+            .get();
+    return CoarseLight.numbers(
+        context,
+        key,
+        src,
+        c -> {
+          Plane share = shares(c, lamp);
+          Plane oily = context.mask(OILY, c.level(), c.mask().rect());
+          double[] stops = new double[share.data().length];
+          for (int i = 0; i < stops.length; i++) {
+            float least = least((float) from.share(), oily.data()[i]);
+            stops[i] = c.mask().data()[i] < 0.5f ? 0 : -stops(share.data()[i], least);
+          }
+          Arrays.sort(stops);
+          int of = (int) Math.round(HOTTEST_MM2 * c.px() * c.px());
+          return new double[] {Math.max(0, stops[Math.max(0, stops.length - 1 - of)])};
+        })[0];
   }
 
   @Override
@@ -356,10 +411,22 @@ public final class Sheen implements PassKind {
     if (!any) {
       return new double[0];
     }
+    return new double[] {CoarseLight.quantile(shares(c, lamp), c.mask().data(), MOST_OF_FACE)};
+  }
+
+  private static Plane shares(CoarseLight c, double[] lamp) {
     Plane[] light = {c.light().c1(), c.light().c2(), c.light().e()};
-    Plane[] own = round(light, c.mask(), c.px(), lamp);
-    Plane share = shares(light, own, c.mask(), lamp);
-    return new double[] {CoarseLight.quantile(share, c.mask().data(), MOST_OF_FACE)};
+    return shares(light, round(light, c.mask(), c.px(), lamp), c.mask(), lamp);
+  }
+
+  /** What a share above the least one is lowered by. */
+  private static float stops(float share, float least) {
+    return TAKEN * Roots.log2((1 - share) / (1 - least));
+  }
+
+  /** From what share a place is lowered, where skin is as oily as that. */
+  private static float least(float from, float oily) {
+    return from * (1 + DRIER * (1 - oily));
   }
 
   private static Plane[] fields(EvaluationContext context, float from, RgbBlock below, Plane mask) {
@@ -377,11 +444,10 @@ public final class Sheen implements PassKind {
     Plane d2 = new Plane(below.rect());
     Plane dE = new Plane(below.rect());
     for (int i = 0; i < n; i++) {
-      float least = byShare ? from * (1 + DRIER * (1 - oily.data()[i])) : from;
+      float least = byShare ? least(from, oily.data()[i]) : from;
       float sheen = Math.max(0, share.data()[i] - least);
       if (sheen > 0) {
-        dE.data()[i] =
-            byShare ? TAKEN * Roots.log2((1 - share.data()[i]) / (1 - least)) : -STOPS * sheen;
+        dE.data()[i] = byShare ? stops(share.data()[i], least) : -STOPS * sheen;
         float back = (byShare ? OWN_COLOUR : COLOUR) * sheen / share.data()[i];
         d1.data()[i] = back * (Roots.log2(own[0].data()[i]) - broad[0].data()[i]);
         d2.data()[i] = back * (-Roots.log2(own[1].data()[i]) - broad[1].data()[i]);
