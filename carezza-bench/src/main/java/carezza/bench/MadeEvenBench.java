@@ -9,6 +9,7 @@ import carezza.face.Pin;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
+import carezza.pass.Frame;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
 import carezza.reading.Bands;
@@ -25,8 +26,9 @@ import java.util.Random;
 
 /**
  * Evening on generated skin of three tones: forms of light that are to stay, and over them wide
- * redness, blotches and white shine. The paint (pigments that absorb in logarithms, shine added in
- * linear light) is another model than the fields of evening assume. No constant was fitted on it.
+ * redness and blotches, white shine, or a crescent of shade under a lid. The paint (pigments that
+ * absorb in logarithms, shine added in linear light, the crescent of several soft discs) is another
+ * model than the fields of evening assume. No constant was fitted on it.
  */
 final class MadeEvenBench {
   private static final double[] TONES = {0.3, 1.2, 2.4};
@@ -47,7 +49,7 @@ final class MadeEvenBench {
    */
   static void run(int seeds) {
     System.out.println("left, median and what 9 in 10 are under; a clean patch changed, median");
-    System.out.println("tone  seeds        blood          shine          clean");
+    System.out.println("tone  seeds        blood          shine          shade          clean");
     for (double tone : TONES) {
       row(tone, "seen", SEEN);
       long[] unseen = new long[seeds];
@@ -59,11 +61,11 @@ final class MadeEvenBench {
   }
 
   private static void row(double tone, String name, long[] seeds) {
-    double[][] left = new double[2][seeds.length];
+    double[][] left = new double[3][seeds.length];
     double[] changed = new double[seeds.length];
     for (int i = 0; i < seeds.length; i++) {
       Plane goal = light(clean(tone, seeds[i]), List.of());
-      MadeSkin[] faulty = {red(tone, seeds[i]), shining(tone, seeds[i])};
+      MadeSkin[] faulty = {red(tone, seeds[i]), shining(tone, seeds[i]), shaded(tone, seeds[i])};
       for (int k = 0; k < faulty.length; k++) {
         double fault = middle(light(faulty[k], List.of()), goal);
         left[k][i] = middle(light(faulty[k], passes()), goal) / fault;
@@ -74,12 +76,13 @@ final class MadeEvenBench {
     Arrays.sort(changed);
     System.out.printf(
         Locale.ROOT,
-        "%.1f   %-6s %4d   %s   %s   %.2f%n",
+        "%.1f   %-6s %4d   %s   %s   %s   %.2f%n",
         tone,
         name,
         seeds.length,
         shown(left[0]),
         shown(left[1]),
+        shown(left[2]),
         changed[changed.length / 2]);
   }
 
@@ -124,8 +127,29 @@ final class MadeEvenBench {
     return s;
   }
 
-  /** Two bands and sheen as they begin, the lamp known to be white. */
+  /** Discs of blood below the inner two thirds of the lid, unlike in size, place and depth. */
+  private static MadeSkin shaded(double tone, long seed) {
+    Random random = new Random(19 * seed + 11);
+    MadeSkin s = clean(tone, seed);
+    double depth = 0.15 + 0.25 * random.nextDouble();
+    for (int i = 0; i < 6; i++) {
+      double x = W * (0.35 + 0.16 * (i + random.nextDouble()) / 6);
+      double y = 0.4 * H + PX * (3.5 + 3.5 * random.nextDouble());
+      s.withRedness(x, y, 5 + 5 * random.nextDouble(), depth * (0.6 + 0.8 * random.nextDouble()));
+    }
+    return s;
+  }
+
+  /**
+   * Two bands, shade under the eyes of one lid, and sheen as they begin, the lamp known to be
+   * white.
+   */
   private static List<Pass> passes() {
+    PassKind under = Kinds.of("underEyes");
+    Pass shade =
+        Pass.start(3, under, Area.WHOLE)
+            .withSettings(under.sample(new Frame(new Rect(0, 0, W, H), PX)))
+            .with("lightenAlso", 0);
     PassKind even = Kinds.of("twoBands");
     Pass bands = even.start(1, new KnownSheet(pinned(List.of()), new Rect(0, 0, W, H), List.of()));
     Pass sheen =
@@ -137,7 +161,7 @@ final class MadeEvenBench {
         sheen = sheen.with(known, true);
       }
     }
-    return List.of(bands.withArea(Area.WHOLE), sheen);
+    return List.of(bands.withArea(Area.WHOLE), shade, sheen);
   }
 
   private static RunSheet pinned(List<Pass> passes) {

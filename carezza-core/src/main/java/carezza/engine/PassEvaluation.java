@@ -2,6 +2,7 @@ package carezza.engine;
 
 import carezza.area.Area;
 import carezza.color.Matrix3;
+import carezza.geometry.Framing;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;
@@ -81,6 +82,11 @@ record PassEvaluation(Pass pass, TileMaker tiles, int depth, boolean isHeld, Mat
   @Override
   public Rect areaBounds(Area area) {
     return tiles.fingerprints().areas().bounds(area);
+  }
+
+  @Override
+  public Framing framing() {
+    return tiles.fingerprints().sheet().framing(tiles.engine().source().bounds());
   }
 
   @Override

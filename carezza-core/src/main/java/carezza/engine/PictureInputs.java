@@ -209,7 +209,7 @@ final class PictureInputs {
                         .anyMatch(p -> p.on() && p.kind().keeps(p, s.centre(), px)))
             .toList();
     MarksSeen seen = new MarksSeen(before, now, Measuring.level(now), px);
-    return seen.reading(marks, kept, Sight.PLAYBILL, now.frame().bounds().w());
+    return seen.reading(marks, kept, Sight.PLAYBILL, now.framing().shownWidth());
   }
 
   /**

@@ -57,6 +57,11 @@ public record Framing(Rect canvas, Projection toSource, Rect there) {
     return 1 / Math.sqrt(s[0] * s[1]);
   }
 
+  /** Source pixels that are as wide as what is shown. */
+  public double shownWidth() {
+    return canvas.w() / scale();
+  }
+
   public double middleX() {
     return canvas.x() + canvas.w() / 2.0;
   }

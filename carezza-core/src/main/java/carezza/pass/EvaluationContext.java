@@ -2,6 +2,7 @@ package carezza.pass;
 
 import carezza.area.Area;
 import carezza.color.Matrix3;
+import carezza.geometry.Framing;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;
@@ -21,6 +22,9 @@ public interface EvaluationContext {
   EvaluationContext on(Pass p);
 
   Frame frame();
+
+  /** What of the picture is shown, and how it lies. */
+  Framing framing();
 
   /** The picture as the passes below leave it; an earlier one while {@link #isHeld}. */
   PixelReader below();

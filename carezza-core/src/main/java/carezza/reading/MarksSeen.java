@@ -51,7 +51,7 @@ public final class MarksSeen {
    * @param marks that are to go
    * @param kept those of them that stay
    * @param at where the picture is shown
-   * @param widthPx of the whole picture, source pixels
+   * @param widthPx of what is shown of the picture, source pixels
    */
   public Reading reading(List<SkinSpot> marks, List<SkinSpot> kept, Sight at, double widthPx) {
     List<SkinSpot> plain = marks.stream().filter(s -> at.isPlain(s, px, widthPx)).toList();

@@ -53,7 +53,7 @@ final class FoundMarks {
     Map<SkinSpot, List<Heal>> all = laid(context, FoundMarks::isSure);
     List<Action.Offer> out = new ArrayList<>();
     double px = context.frame().pxPerMm();
-    double width = context.frame().bounds().w();
+    double width = context.framing().shownWidth();
     add(out, "marks.all", all, s -> true);
     for (Sight at : Sight.values()) {
       if (all.keySet().stream().anyMatch(s -> at.thresholds(s, px, width) < 1)) {

@@ -33,7 +33,7 @@ final class MarkByMark implements Action.Reviewed {
   @Override
   public List<Action.Found> found(EvaluationContext context) {
     double px = context.frame().pxPerMm();
-    double width = context.frame().bounds().w();
+    double width = context.framing().shownWidth();
     return context.spots().stream()
         .filter(s -> s.proposal() != Proposal.KEEP || s.type() != SpotType.FRECKLE)
         .map(s -> found(s, px, width))

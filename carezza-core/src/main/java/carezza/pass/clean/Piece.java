@@ -50,6 +50,9 @@ public final class Piece implements PassKind {
   /** Pieces are found on no more source pixels than this, surroundings included. */
   private static final long MOST_PIXELS = 24_000_000;
 
+  /** A fill that would look at more takes from nearer by. */
+  private static final double NEARER = 0.8;
+
   /** Pixels of its level that a moved piece looks beyond itself and its source. */
   private static final int SPARE = 4;
 
@@ -143,7 +146,13 @@ public final class Piece implements PassKind {
   // ---- where it looks
 
   private static Rect around(Pass p, Frame frame, Rect area) {
-    return area.grow((int) Math.ceil(p.get(WITHIN) * frame.pxPerMm())).intersect(frame.bounds());
+    double reach = p.get(WITHIN) * frame.pxPerMm();
+    Rect all = area.grow((int) Math.ceil(reach)).intersect(frame.bounds());
+    while (all.area() > MOST_PIXELS && reach > 1) {
+      reach *= NEARER;
+      all = area.grow((int) Math.ceil(reach)).intersect(frame.bounds());
+    }
+    return all;
   }
 
   /** The piece and its surround, as far as both they and their source lie in the picture. */
