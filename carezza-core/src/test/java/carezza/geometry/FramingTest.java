@@ -62,6 +62,17 @@ public class FramingTest {
     assertThat(f.shows(200.5, 100)).isFalse();
   }
 
+  /** A mark is as large on the page as its share of what is shown, however that is scaled. */
+  @Test
+  public void whatIsShownIsAsWideAsItsSourcePixels() {
+    Framing half = Framing.of(SOURCE).on(new Rect(100, 50, 150, 100));
+    assertThat(half.shownWidth()).isEqualTo(150);
+    Framing twice = half.mapped(Projection.scale(0.5, 0.5));
+    assertThat(twice.shownWidth()).isCloseTo(75, within(1e-9));
+    assertThat(half.mapped(Projection.turn(0.2).about(200, 150)).shownWidth())
+        .isCloseTo(150, within(1e-9));
+  }
+
   @Test
   public void emptyCanvasesAndTurnedBoxesAreRefused() {
     assertThatThrownBy(() -> Framing.of(new Rect(0, 0, 0, 4))).hasMessageContaining("canvas");
