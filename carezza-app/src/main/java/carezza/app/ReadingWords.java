@@ -89,6 +89,7 @@ public final class ReadingWords {
       case DELTA_E -> String.format(Locale.ENGLISH, "%.1f dE", v);
       case SIGNED_DELTA_E -> Numbers.signed("%+.1f dE", v);
       case STOP -> Numbers.signed("%+.2f stop", v);
+      case STOPS_DEEP -> String.format(Locale.ENGLISH, "%.2f stop", v);
       case MM -> Numbers.mm(v);
       case CM2 -> String.format(Locale.ENGLISH, "%.1f cm\u00b2", v);
       case DEGREES -> Numbers.signed("%.0f\u00b0", v);

@@ -12,6 +12,8 @@ public enum Format {
   /** A difference of colours that may go either way. */
   SIGNED_DELTA_E,
   STOP,
+  /** Stops of something that there is or is not. */
+  STOPS_DEEP,
   MM,
   CM2,
   DEGREES,
