@@ -1,12 +1,16 @@
 package carezza.spot;
 
 import carezza.face.FaceMap;
+import carezza.face.FoundFace;
+import carezza.face.Pin;
 import carezza.image.PixelReader;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /**
  * Finds the marks on a face's skin, says what each is by its colour, depth, border and shape, and
@@ -45,9 +49,24 @@ public final class SpotFinder {
     SpotGround.each(picture, map, skin, partPx, finder::look);
     List<SkinSpot> all = new ArrayList<>(finder.scratches);
     all.addAll(finder.hairs);
-    all.addAll(SpotRules.asOneFace(finder.round, finder.dark, map.pxPerMm()));
+    finder.round.stream()
+        .collect(Collectors.groupingBy(s -> nearest(map, s.centre())))
+        .values()
+        .forEach(own -> all.addAll(SpotRules.asOneFace(own, finder.dark, map.pxPerMm())));
     all.sort(Comparator.comparingDouble(SkinSpot::shows).reversed());
     return List.copyOf(all);
+  }
+
+  /** Index of the face whose marks these are: freckles of one sitter are none of another's. */
+  private static int nearest(FaceMap map, Pin at) {
+    List<FoundFace> faces = map.faces();
+    return IntStream.range(0, faces.size())
+        .boxed()
+        .min(
+            Comparator.comparingDouble(
+                k ->
+                    at.distance(faces.get(k).rightPupil()) + at.distance(faces.get(k).leftPupil())))
+        .orElse(0);
   }
 
   private void look(SpotGround ground) {

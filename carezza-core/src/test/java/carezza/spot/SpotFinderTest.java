@@ -7,6 +7,8 @@ import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
 import carezza.engine.TileCache;
 import carezza.face.FaceMap;
+import carezza.face.FoundFace;
+import carezza.face.PersonMask;
 import carezza.face.Pin;
 import carezza.filter.Gaussian;
 import carezza.image.Plane;
@@ -36,6 +38,8 @@ public class SpotFinderTest {
 
   private static final double[] HAIR = {-1.1, -1.3, -1.3};
   private static final double[] LINT = {0.5, 1.1, 1.4};
+
+  private static final PersonMask NOBODY = new PersonMask(1, 1, 1, new byte[1]);
 
   private final double[][] light = new double[3][W * H];
 
@@ -105,6 +109,10 @@ public class SpotFinderTest {
   }
 
   private List<SkinSpot> found(int partPx) {
+    return found(new FaceMap(new Pin(200, 300), new Pin(200 + 63 * PX, 300)), partPx);
+  }
+
+  private List<SkinSpot> found(FaceMap map, int partPx) {
     SourcePicture p = new SourcePicture(W, H, 8, 3);
     for (int i = 0; i < W * H; i++) {
       for (int c = 0; c < 3; c++) {
@@ -113,7 +121,6 @@ public class SpotFinderTest {
       }
     }
     Engine e = new Engine(p, SRGB, new TileCache(1 << 26));
-    FaceMap map = new FaceMap(new Pin(200, 300), new Pin(200 + 63 * PX, 300));
     return SpotFinder.find(e.original(), map, (level, rect) -> all(rect), partPx);
   }
 
@@ -187,6 +194,33 @@ public class SpotFinderTest {
     SkinSpot s = at(found(), 450, 300);
     assertThat(s.type()).isEqualTo(SpotType.BLEMISH);
     assertThat(s.proposal()).isIn(Proposal.HEAL, Proposal.SOFTEN);
+  }
+
+  /** A single brown mark is left to the hand, whatever freckles the sitter beside has. */
+  @Test
+  public void frecklesOfOneSitterAreNoneOfAnothers() {
+    skin(new double[] {0.55, 0.36, 0.27}, 70);
+    for (int i = 0; i < 64; i++) {
+      mark(45 + 45 * (i % 8), 50 + 70 * (i / 8), 2, MELANIN);
+    }
+    mark(760, 300, 2, MELANIN);
+    FaceMap alone = FaceMap.of(List.of(faceAbove(150)));
+    FaceMap both = FaceMap.of(List.of(faceAbove(150), faceAbove(750)));
+    assertThat(at(found(alone, SpotGround.PART_PX), 760, 300).proposal()).isEqualTo(Proposal.KEEP);
+    List<SkinSpot> spots = found(both, SpotGround.PART_PX);
+    assertThat(at(spots, 760, 300).proposal()).isEqualTo(Proposal.LOOK);
+    assertThat(at(spots, 45 + 45 * 3, 50 + 70 * 3).proposal()).isEqualTo(Proposal.KEEP);
+  }
+
+  /** So far above the picture that none of its features lies in it. */
+  private static FoundFace faceAbove(double x) {
+    List<Pin> mesh = new ArrayList<>();
+    for (int i = 0; i < FoundFace.POINTS; i++) {
+      mesh.add(new Pin(x + i % 20 * PX, -2000 + i / 20 * PX));
+    }
+    Pin right = new Pin(x, -2000);
+    Pin left = new Pin(x + 63 * PX, -2000);
+    return new FoundFace(0, mesh, right, left, 11.7 * PX, 11.7 * PX, NOBODY);
   }
 
   /** Looked at in parts, with marks on their borders, a large picture shows the same. */
