@@ -16,13 +16,14 @@ import java.util.List;
  * over the mark by a membrane (Perez, Gangnet, Blake 2003; {@link RingMembrane}) and added to the
  * source's own pixels. Of these only what is finer than {@link #BROAD_MM} is taken, since broader
  * tones of another place are wrong here; what of the skin shows through the mark is kept ({@link
- * ShowingThrough}), and so is what needs no healing ({@link MarkOutline}). Heals of documents of
- * before have none of these three ({@link Heal#FORMER}). Where heals overlap the border of all of
- * them counts: what of a ring is a later heal's is no skin yet, what is an earlier one's is healed.
- * The difference is smooth by construction, so the membrane is solved on a grid on which the ring
- * is {@link #GRID_RING} to twice as many cells wide. A gain of the light below scales the result by
- * the same gain exactly, since the cube root of a product is the product of the cube roots. At
- * levels above 0 the source is shifted by parts of a pixel with a Catmull-Rom kernel.
+ * ShowingThrough}, {@link UnderSpot}), and so is what needs no healing ({@link MarkOutline}). Heals
+ * of documents of before have none of these three ({@link Heal#FORMER}). Where heals overlap the
+ * border of all of them counts: what of a ring is a later heal's is no skin yet, what is an earlier
+ * one's is healed. The difference is smooth by construction, so the membrane is solved on a grid on
+ * which the ring is {@link #GRID_RING} to twice as many cells wide. A gain of the light below
+ * scales the result by the same gain exactly, since the cube root of a product is the product of
+ * the cube roots. At levels above 0 the source is shifted by parts of a pixel with a Catmull-Rom
+ * kernel.
  */
 final class HealPatch {
   private static final double RING_MM = 0.9;
@@ -87,16 +88,19 @@ final class HealPatch {
     while (site.ringPx() / (1 << (k + 1)) >= GRID_RING) {
       k++;
     }
+    float[][] base = new float[3][];
     for (int c = 0; c < 3; c++) {
-      float[] membrane =
-          RingMembrane.carried(rect, rest[c], site.onRing(), k, site.ringPx() / (1 << k));
+      base[c] = RingMembrane.carried(rect, rest[c], site.onRing(), k, site.ringPx() / (1 << k));
       for (int i = 0; i < n; i++) {
-        fill[c][i] += membrane[i];
-        rest[c][i] -= membrane[i];
+        fill[c][i] += base[c][i];
+        rest[c][i] -= base[c][i];
       }
     }
     if (isNow) {
-      ShowingThrough.add(site, fill, rest);
+      boolean isTold = ShowingThrough.add(site, fill, rest);
+      if (!isTold && h.form() >= Heal.NOW && h.x0() == h.x1() && h.y0() == h.y1()) {
+        UnderSpot.add(site, fill, rest, base);
+      }
       MarkOutline.narrow(site, rest, outline);
     }
     float[][] delta = new float[3][n];

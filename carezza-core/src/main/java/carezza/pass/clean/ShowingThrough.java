@@ -10,10 +10,10 @@ import carezza.image.Plane;
  * free of the mark. What q tells of each channel is learnt on the ring by regression (ordinary
  * least squares through the origin, since the membrane leaves no mean there) and added to the fill;
  * what it does not tell stays the source's. A mark that takes red light as it takes green, such as
- * a dark spot, lets nothing through that could be told from it, and is left alone. Values are cube
- * roots of light. That hemoglobin hardly takes red light: Tsumura et al. 2003, "Image-based skin
- * color and texture analysis/synthesis by extracting hemoglobin and melanin information in the
- * skin".
+ * a dark spot, lets nothing through that could be told from it by colour, and is left alone here.
+ * Values are cube roots of light. That hemoglobin hardly takes red light: Tsumura et al. 2003,
+ * "Image-based skin color and texture analysis/synthesis by extracting hemoglobin and melanin
+ * information in the skin".
  */
 final class ShowingThrough {
   /** A mark has so many times the ring's energy in green at least, or nothing is known of it. */
@@ -35,17 +35,18 @@ final class ShowingThrough {
   /**
    * @param fill what the mark is filled with, three channels; is added to
    * @param rest target less fill; is taken from
+   * @return false where the mark takes red light as it takes green
    */
-  static void add(HealSite site, float[][] fill, float[][] rest) {
+  static boolean add(HealSite site, float[][] fill, float[][] rest) {
     double[] green = energies(site, rest[1], rest[1]);
     double mark = green[0] - green[1];
     if (green[2] < LEAST_RING || mark <= LEAST_ENERGY * green[1]) {
-      return;
+      return true;
     }
     double[] both = energies(site, rest[0], rest[1]);
     double r = (both[0] - both[1]) / mark;
     if (r > MOST_RED) {
-      return;
+      return false;
     }
     float share = (float) Math.max(LEAST_RED, r);
     float[] q = new float[rest[0].length];
@@ -54,7 +55,7 @@ final class ShowingThrough {
     }
     double[] own = energies(site, q, q);
     if (own[1] <= 0) {
-      return;
+      return true;
     }
     double trust = Math.min(1, own[1] / own[0]);
     double[] slopes = new double[3];
@@ -69,6 +70,7 @@ final class ShowingThrough {
         add(fill[c], rest[c], mixed, (float) (lost * slopes[c]));
       }
     }
+    return true;
   }
 
   private static void add(float[] fill, float[] rest, float[] what, float share) {
@@ -95,7 +97,7 @@ final class ShowingThrough {
   }
 
   /** Mean products inside the heal and on its ring, and how many pixels the ring has. */
-  private static double[] energies(HealSite site, float[] a, float[] b) {
+  static double[] energies(HealSite site, float[] a, float[] b) {
     double in = 0;
     double on = 0;
     int n = 0;
