@@ -42,12 +42,15 @@ public record Heal(
   public static final int FORMER = 1;
 
   /**
-   * What shows through the mark is kept, healthy skin and what is not skin within the heal stay as
-   * they are.
+   * Each for itself: what shows through the mark is kept, healthy skin and what is not skin within
+   * the heal stay as they are.
    */
   public static final int SINGLY = 2;
 
-  /** As {@link #SINGLY}, and what is another heal's on its ring says nothing of the skin. */
+  /**
+   * As {@link #SINGLY}, but what of its ring is a later heal's says nothing of the skin, and under
+   * a spot that takes all light alike the skin is told by the spot's shape.
+   */
   public static final int NOW = 3;
 
   /** How heals stand in the document. */

@@ -97,8 +97,9 @@ final class HealPatch {
       }
     }
     if (isNow) {
-      boolean isTold = ShowingThrough.add(site, fill, rest);
-      if (!isTold && h.form() >= Heal.NOW && h.x0() == h.x1() && h.y0() == h.y1()) {
+      boolean isSpot = h.form() >= Heal.NOW && h.x0() == h.x1() && h.y0() == h.y1();
+      boolean isTold = ShowingThrough.add(site, fill, rest, isSpot);
+      if (!isTold && isSpot) {
         UnderSpot.add(site, fill, rest, base);
       }
       MarkOutline.narrow(site, rest, outline);

@@ -24,6 +24,12 @@ final class ShowingThrough {
 
   private static final double LEAST_RED = -0.5;
 
+  /**
+   * So much of a spot's energy over the ring's is how surely its broad tones show through, whatever
+   * their own energy.
+   */
+  private static final double SURE = 0.5;
+
   /** Pixels of the ring under which nothing is learnt. */
   private static final int LEAST_RING = 8;
 
@@ -35,9 +41,11 @@ final class ShowingThrough {
   /**
    * @param fill what the mark is filled with, three channels; is added to
    * @param rest target less fill; is taken from
+   * @param isSpot whether it is a spot, whose share in red is well known where it is strong; a
+   *     line's is not, since files keep colour coarser than light
    * @return false where the mark takes red light as it takes green
    */
-  static boolean add(HealSite site, float[][] fill, float[][] rest) {
+  static boolean add(HealSite site, float[][] fill, float[][] rest, boolean isSpot) {
     double[] green = energies(site, rest[1], rest[1]);
     double mark = green[0] - green[1];
     if (green[2] < LEAST_RING || mark <= LEAST_ENERGY * green[1]) {
@@ -58,10 +66,13 @@ final class ShowingThrough {
       return true;
     }
     double trust = Math.min(1, own[1] / own[0]);
+    double sure = isSpot ? Math.min(1, SURE * mark / green[1]) : 0;
+    float[] broad = Gaussian.blur(new Plane(site.rect(), q), FINE_MM * site.pxPerMm()).data();
     double[] slopes = new double[3];
     for (int c = 0; c < 3; c++) {
       slopes[c] = energies(site, q, rest[c])[1] / own[1];
       add(fill[c], rest[c], q, (float) (trust * slopes[c]));
+      add(fill[c], rest[c], broad, (float) (sure * (1 - trust) * slopes[c]));
     }
     if (trust < 1) {
       float[] mixed = fine(site, fill, share);

@@ -124,6 +124,7 @@ public class HealPatchTest {
   @Test
   public void underARedMarkTheSkinsOwnReliefIsFound() {
     double now = 0;
+    double singly = 0;
     double former = 0;
     Heal h = heal(6);
     for (long seed = 1; seed <= 12; seed++) {
@@ -132,9 +133,11 @@ public class HealPatchTest {
       double left = apart(healed(shot, h), clean, h);
       assertThat(left).as("seed %d", seed).isLessThan(0.25 * apart(shot, clean, h));
       now += left;
+      singly += apart(healed(shot, h.inForm(Heal.SINGLY)), clean, h);
       former += apart(healed(shot, h.inForm(Heal.FORMER)), clean, h);
     }
     assertThat(now).isLessThan(0.6 * former);
+    assertThat(now).as("its broad tones are trusted more").isLessThan(0.9 * singly);
   }
 
   @Test(dataProvider = "seeds")
