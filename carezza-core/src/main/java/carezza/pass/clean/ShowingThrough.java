@@ -9,10 +9,11 @@ import carezza.image.Plane;
  * what the target has more than its fill, where r is how much of the mark lies in red light, is
  * free of the mark. What q tells of each channel is learnt on the ring by regression (ordinary
  * least squares through the origin, since the membrane leaves no mean there) and added to the fill;
- * what it does not tell stays the source's. A mark that takes red light as it takes green, such as
- * a dark spot, lets nothing through that could be told from it by colour, and is left alone here.
- * Values are cube roots of light. That hemoglobin hardly takes red light: Tsumura et al. 2003,
- * "Image-based skin color and texture analysis/synthesis by extracting hemoglobin and melanin
+ * what it does not tell stays the source's. Where q has more energy than on the ring it is trusted
+ * less, but for the broad tones of a strong spot. A mark that takes red light as it takes green,
+ * such as a dark spot, lets nothing through that could be told from it by colour, and is left alone
+ * here. Values are cube roots of light. That hemoglobin hardly takes red light: Tsumura et al.
+ * 2003, "Image-based skin color and texture analysis/synthesis by extracting hemoglobin and melanin
  * information in the skin".
  */
 final class ShowingThrough {
