@@ -221,32 +221,14 @@ public final class Heals implements PassKind {
 
   /** The mark and its ring, as far as both they and their source lie in the picture. */
   static Rect target(Heal h, Frame frame) {
-    Rect t = HealPatch.targetRect(h, frame.pxPerMm());
-    Rect s = t.intersect(frame.bounds());
-    if (h.turn() != 0) {
-      return source(h, frame, s).isEmpty() ? source(h, frame, s) : s;
-    }
-    int dx = (int) Math.round(h.dx());
-    int dy = (int) Math.round(h.dy());
-    Rect moved = move(s, dx, dy).intersect(frame.bounds());
-    return moved.isEmpty() ? moved : move(moved, -dx, -dy);
+    return Moved.of(h, 0).there(HealPatch.targetRect(h, frame.pxPerMm()), frame.bounds());
   }
 
+  /** What a source lies on; round a turned one what is looked at beyond it at any level, too. */
   static Rect source(Heal h, Frame frame) {
-    if (h.turn() != 0) {
-      return source(h, frame, target(h, frame));
-    }
-    return move(target(h, frame), (int) Math.round(h.dx()), (int) Math.round(h.dy()));
-  }
-
-  /** What a turned source lies on, and what is looked at beyond it at any level. */
-  private static Rect source(Heal h, Frame frame, Rect target) {
-    int spare = TURNED_SPARE << coarsest(frame);
-    return Moved.of(h, 0).rect(target).grow(spare).intersect(frame.bounds());
-  }
-
-  private static Rect move(Rect r, int dx, int dy) {
-    return new Rect(r.x() + dx, r.y() + dy, r.w(), r.h());
+    Rect s = Moved.of(h, 0).rect(target(h, frame));
+    int spare = h.turn() == 0 ? 0 : TURNED_SPARE << coarsest(frame);
+    return s.grow(spare).intersect(frame.bounds());
   }
 
   @Override

@@ -90,6 +90,19 @@ record Moved(double dx, double dy, double turn, double cx, double cy, int level)
         .grow(level == 0 ? 0 : KERNEL);
   }
 
+  /**
+   * The part of a target that there is with its source; all that there is of it where the source is
+   * turned, which then goes on beyond the border. At full size.
+   */
+  Rect there(Rect target, Rect bounds) {
+    Rect t = target.intersect(bounds);
+    Rect s = rect(t).intersect(bounds);
+    if (s.isEmpty() || isTurned()) {
+      return s.isEmpty() ? s : t;
+    }
+    return new Rect(s.x() - (int) dx, s.y() - (int) dy, s.w(), s.h());
+  }
+
   /** Where a point of the target is taken from, columns of the level. */
   double x(double x, double y) {
     return cx + dx + Math.cos(turn) * (x - cx) + Math.sin(turn) * (y - cy);

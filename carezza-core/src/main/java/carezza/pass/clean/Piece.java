@@ -157,18 +157,8 @@ public final class Piece implements PassKind {
 
   /** The piece and its surround, as far as both they and their source lie in the picture. */
   private static Rect target(Pass p, Frame frame, Rect area) {
-    Rect bounds = frame.bounds();
-    Rect t = area.grow(HealPatch.ringPx(frame.pxPerMm()) + 1).intersect(bounds);
-    Moved moved = source(p, area);
-    if (p.get(TURNED) != 0) {
-      return moved.rect(t).intersect(bounds).isEmpty() ? new Rect(0, 0, 0, 0) : t;
-    }
-    Rect there = moved.rect(t).intersect(bounds);
-    return new Rect(
-        t.x() + there.x() - moved.rect(t).x(),
-        t.y() + there.y() - moved.rect(t).y(),
-        there.w(),
-        there.h());
+    Rect around = area.grow(HealPatch.ringPx(frame.pxPerMm()) + 1);
+    return source(p, area).there(around, frame.bounds());
   }
 
   /** From the middle of the piece to the place it is taken from, in whole source pixels. */

@@ -114,23 +114,12 @@ public final class Sheen implements PassKind {
   private static final double SOFT_MM = 1.3;
 
   private static final double BROAD_MM = 0.76;
-  private static final double ROUND_MM = 16;
 
   /** What is round a place is found on a grid for structure of this size. */
   private static final double ROUND_GRID_MM = 1.5;
 
-  /** A place whose lamp's share differs so much from what is round it counts little there. */
-  private static final float APART = 0.06f;
-
-  /** The lamp differs from the skin by so much in R/G and B/G together, or nothing can be told. */
-  private static final double LEAST_APART = 0.15;
-
-  private static final double MOST_SHARE = 0.95;
-
   /** Duv that count as a mired when it is asked whether a light has a colour. */
   private static final double LEAST_SHIFT = 1e4;
-
-  private static final int ROUNDS = 3;
 
   @Override
   public String key() {
@@ -331,7 +320,9 @@ public final class Sheen implements PassKind {
   private static FieldTiles roundTiles(Pass p, Frame frame) {
     int level = frame.levelFor(ROUND_GRID_MM, 1.3);
     double px = frame.pxPerMm() / (1 << level);
-    int reach = MaskedBlur.reach(BROAD_MM * px) + ROUNDS * MaskedBlur.reach(ROUND_MM * px);
+    int reach =
+        MaskedBlur.reach(BROAD_MM * px)
+            + LampShare.ROUNDS * MaskedBlur.reach(LampShare.ROUND_MM * px);
     return new FieldTiles("sheenRound", level, reach, lampHash(p));
   }
 
@@ -416,7 +407,7 @@ public final class Sheen implements PassKind {
 
   private static Plane shares(CoarseLight c, double[] lamp) {
     Plane[] light = {c.light().c1(), c.light().c2(), c.light().e()};
-    return shares(light, round(light, c.mask(), c.px(), lamp), c.mask(), lamp);
+    return LampShare.of(light, LampShare.round(light, c.mask(), c.px(), lamp), c.mask(), lamp);
   }
 
   /** What a share above the least one is lowered by. */
@@ -438,7 +429,7 @@ public final class Sheen implements PassKind {
         roundTiles(p, context.frame())
             .over(context, 3, (b, m) -> round(context, b, m), below.level(), below.rect());
     Plane[] broad = broad(context, below, mask);
-    Plane share = shares(broad, own, mask, lamp);
+    Plane share = LampShare.of(broad, own, mask, lamp);
     int n = mask.data().length;
     Plane d1 = new Plane(below.rect());
     Plane d2 = new Plane(below.rect());
@@ -463,26 +454,7 @@ public final class Sheen implements PassKind {
 
   private static Plane[] round(EvaluationContext context, RgbBlock below, Plane mask) {
     double px = context.frame().pxPerMm() / (1 << below.level());
-    return round(broad(context, below, mask), mask, px, lamp(context.pass()));
-  }
-
-  /** R/G, B/G and E of the skin round each place, found again with less of what is not like it. */
-  private static Plane[] round(Plane[] broad, Plane mask, double px, double[] lamp) {
-    Plane red = ratio(broad[0], 1);
-    Plane blue = ratio(broad[1], -1);
-    Plane[] own = {red, blue, broad[2]};
-    Plane weight = mask;
-    for (int round = 0; round < ROUNDS; round++) {
-      own = MaskedBlur.of(weight, ROUND_MM * px, 1, red, blue, broad[2]);
-      Plane next = new Plane(mask.rect());
-      for (int i = 0; i < next.data().length; i++) {
-        float m = mask.data()[i];
-        float off = m == 0 ? 0 : Math.max(0, share(red, blue, broad[2], own, lamp, i)) / APART;
-        next.data()[i] = m * Roots.exp2(-Math.min(20, off * off));
-      }
-      weight = next;
-    }
-    return own;
+    return LampShare.round(broad(context, below, mask), mask, px, lamp(context.pass()));
   }
 
   /** Broad bands of c1, c2 and E. */
@@ -490,42 +462,5 @@ public final class Sheen implements PassKind {
     ColourRatios c = ColourRatios.of(below, mask);
     double px = context.frame().pxPerMm() / (1 << below.level());
     return MaskedBlur.of(mask, BROAD_MM * px, 0, c.c1(), c.c2(), c.e());
-  }
-
-  private static Plane ratio(Plane log, float sign) {
-    Plane out = new Plane(log.rect());
-    for (int i = 0; i < out.data().length; i++) {
-      out.data()[i] = Roots.exp2(sign * log.data()[i]);
-    }
-    return out;
-  }
-
-  /** The lamp's share of each place in the mask, 0 off it. */
-  private static Plane shares(Plane[] broad, Plane[] own, Plane mask, double[] lamp) {
-    Plane red = ratio(broad[0], 1);
-    Plane blue = ratio(broad[1], -1);
-    Plane out = new Plane(mask.rect());
-    for (int i = 0; i < out.data().length; i++) {
-      out.data()[i] = mask.data()[i] == 0 ? 0 : share(red, blue, broad[2], own, lamp, i);
-    }
-    return out;
-  }
-
-  /**
-   * The lamp's share in green: least squares of what red and blue have more than the skin's. The
-   * lamp's light comes on top, so a place that is not brighter by as much stands in another light.
-   */
-  private static float share(Plane red, Plane blue, Plane e, Plane[] own, double[] lamp, int i) {
-    double r = lamp[0] - own[0].data()[i];
-    double b = lamp[1] - own[1].data()[i];
-    double apart = r * r + b * b;
-    if (apart < LEAST_APART * LEAST_APART) {
-      return 0;
-    }
-    double above = e.data()[i] - own[2].data()[i];
-    double brighter = 1 - Math.pow(2, -Math.max(0, above));
-    double more = (red.data()[i] - own[0].data()[i]) * r + (blue.data()[i] - own[1].data()[i]) * b;
-    double share = Math.max(-0.2, Math.min(MOST_SHARE, more / apart));
-    return (float) Math.min(share, brighter);
   }
 }
