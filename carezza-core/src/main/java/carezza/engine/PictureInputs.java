@@ -192,14 +192,15 @@ final class PictureInputs {
 
   /**
    * Marks are looked for once, in the picture without any change of light: a change of light
-   * changes what they are measured by alike.
+   * changes what they are measured by alike. What is proposed to be softened only is too unsure to
+   * be counted.
    */
   Reading toBeSeen() {
     RunSheet bare = sheet.muting(p -> p.kind().stage() != Stage.FRAME);
     double px = now.frame().pxPerMm();
     List<SkinSpot> marks =
         OneThread.get(engine.view(bare, cancelled)::skinMarks).stream()
-            .filter(s -> s.proposal() == Proposal.HEAL || s.proposal() == Proposal.SOFTEN)
+            .filter(s -> s.proposal() == Proposal.HEAL)
             .toList();
     List<SkinSpot> kept =
         marks.stream()
