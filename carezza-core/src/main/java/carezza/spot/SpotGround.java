@@ -32,7 +32,7 @@ final class SpotGround {
   private static final double BROW_MM = 2.5;
   private static final double LIP_MM = 1.2;
   private static final double CORNER_MM = 3.5;
-  private static final double NOSTRIL_MM = 5.5;
+  private static final double NOSTRIL_MM = 4;
   private static final double FADE_MM = 0.6;
   private static final double BORDER_MM = 1.3;
 

@@ -31,6 +31,9 @@ final class SpotRules {
   /** What takes so much red light with the green is no melanin alone. */
   private static final double NO_FRECKLE = 0.82;
 
+  /** On a freckled face red ones up to that size and not surely deep may be freckles as well. */
+  private static final double FLECK_MM = 2.3;
+
   /** On a freckled face brown spots up to that size are freckles. */
   private static final double FRECKLE_MM = 3.5;
 
@@ -79,7 +82,35 @@ final class SpotRules {
 
   private static final double SURELY_CLOSED = 0.67;
 
+  /**
+   * A dark spot on its own: closed, round and grey, with no more blue light gone than green. In
+   * clean pictures nothing that deep and wide is all of that, not even among pores and folds.
+   */
+  private static final double WHOLE_CLOSED = 0.77;
+
+  private static final double WHOLE_AXIS = 0.7;
+  private static final double WHOLE_BLUE = 1.1;
+  private static final double WHOLE_DEPTH = 5.5;
+
+  /** Stops; what is darker may be a crease that is seen from its end. */
+  private static final double WHOLE_DEEPEST = 1;
+
+  /** Diameters from and to which such a spot need be less deep, but must stand out of others. */
+  private static final double WHOLE_FROM_MM = 2.5;
+
+  private static final double WHOLE_TO_MM = 3;
+
+  /** Depth in the texture from which a dark spot is looked at. */
+  private static final double LEAST_DEPTH = 5;
+
+  private static final double LEAST_WHOLE_DEPTH = 4.5;
+  private static final double LEAST_WIDE_DEPTH = 4.2;
+
+  /** What is round, closed and no melanin by its blue may take so much red light and be blood. */
+  private static final double WHOLE_RED = 0.47;
+
   private static final double LEAST_BLEMISH_MM = 1.4;
+  private static final double LEAST_CORE_MM = 1.3;
 
   /**
    * On a border of shade light goes in all channels: what stands out in redness so many times more
@@ -115,8 +146,7 @@ final class SpotRules {
     if (size > LEAST_MELANIN_MM && isMelanin(c, s)) {
       return Optional.of(spot(g, c, s, SpotType.FRECKLE, Proposal.KEEP, size(s, FRECKLE_SIZE)));
     }
-    double depth = 4.5 + 2 * Math.max(0, 2.4 - size);
-    boolean dark = s.redShare() >= 0.7 && size < WIDEST_MM && c.dark() > depth;
+    boolean dark = s.redShare() >= 0.7 && size < WIDEST_MM && c.dark() > leastDepth(g, s);
     boolean alone = s.closed() > SURELY_CLOSED || -s.green() < CREASE;
     Proposal what = alone ? Proposal.HEAL : Proposal.LOOK;
     return dark && s.closed() > CLOSED && s.axis() > 0.55
@@ -124,9 +154,28 @@ final class SpotRules {
         : Optional.empty();
   }
 
+  private static double leastDepth(SpotGround g, SpotShape s) {
+    double half = SPOT_OVER_HALF * s.halfPx() / g.px;
+    double share = (half - WHOLE_FROM_MM) / (WHOLE_TO_MM - WHOLE_FROM_MM);
+    double wide = -s.green() < CREASE ? Math.max(0, Math.min(1, share)) : 0;
+    double whole = LEAST_WHOLE_DEPTH + wide * (LEAST_WIDE_DEPTH - LEAST_WHOLE_DEPTH);
+    double small = Math.max(0, 2.4 - size(s, SPOT_SIZE) / g.px);
+    return (isWhole(s) ? whole : LEAST_DEPTH) + 2 * small;
+  }
+
+  private static boolean isWhole(SpotShape s) {
+    return s.closed() > WHOLE_CLOSED && s.axis() > WHOLE_AXIS && s.blueShare() < WHOLE_BLUE;
+  }
+
   private static boolean isBloodRed(SpotShape s) {
     return s.redShare() < 0.32 && s.blueShare() < 1.35
-        || s.redShare() < 0.4 && s.blueShare() < 1.08;
+        || s.redShare() < 0.4 && s.blueShare() < 1.08
+        || isWholeRed(s);
+  }
+
+  private static boolean isWholeRed(SpotShape s) {
+    boolean alone = s.closed() > 0.65 && s.closedRed() > 0.8 && s.axis() > WHOLE_AXIS;
+    return alone && s.redShare() < WHOLE_RED && s.blueShare() < WHOLE_BLUE;
   }
 
   private static boolean isBlood(SpotScales.Candidate c, SpotShape s) {
@@ -142,7 +191,10 @@ final class SpotRules {
 
   private static boolean isSurelyBlood(SpotGround g, SpotScales.Candidate c, SpotShape s) {
     boolean deep = -s.green() > 0.45 || c.red() > 11;
-    boolean whole = size(s, BLEMISH_SIZE) / g.px > LEAST_BLEMISH_MM && -s.green() < DEEPEST_BLOOD;
+    boolean whole =
+        size(s, BLEMISH_SIZE) / g.px > LEAST_BLEMISH_MM
+            && BLEMISH_OVER_HALF * s.halfRedPx() / g.px > LEAST_CORE_MM
+            && -s.green() < DEEPEST_BLOOD;
     boolean clear = c.red() > 7.5 && s.redness() > 0.25 && s.closed() > 0.4;
     return isBloodRed(s) && deep && whole && clear;
   }
@@ -205,10 +257,15 @@ final class SpotRules {
             .toArray();
     boolean unlike =
         s.sizeMm() < LEAST_DARK_MM || s.contrast() < SHALLOWEST_DARK || s.contrast() > DEEPEST_DARK;
+    boolean whole = ground.stream().anyMatch(o -> o.whole && o.at.equals(s.centre()));
+    boolean stands = whole && s.depth() > WHOLE_DEPTH && s.contrast() < WHOLE_DEEPEST;
     boolean lost =
         s.depth() < SURELY
+            && !stands
             && others.length >= MANY
-            && weight(s) < (wide ? 1 : STANDS_OUT) * others[(int) (0.9 * others.length)];
+            && weight(s)
+                < (wide && s.depth() > LEAST_DEPTH ? 1 : STANDS_OUT)
+                    * others[(int) (0.9 * others.length)];
     return unlike || lost ? s.proposed(Proposal.LOOK) : s;
   }
 
@@ -218,11 +275,12 @@ final class SpotRules {
    * @param at source pixels
    * @param weight contrast in stops times diameter in mm
    * @param closed see {@link SpotShape#closed}
+   * @param whole whether it is a spot on its own by its shape and colour
    */
-  record Dark(Pin at, double weight, double closed) {
+  record Dark(Pin at, double weight, double closed, boolean whole) {
     static Dark of(SpotGround g, SpotShape s) {
-      return new Dark(
-          g.source(s.x(), s.y()), -s.green() * SPOT_OVER_HALF * s.halfPx() / g.px, s.closed());
+      double weight = -s.green() * SPOT_OVER_HALF * s.halfPx() / g.px;
+      return new Dark(g.source(s.x(), s.y()), weight, s.closed(), isWhole(s));
     }
   }
 
@@ -245,10 +303,13 @@ final class SpotRules {
       double redShare = 1 - s.redness() / s.contrast();
       boolean brown =
           s.type() == SpotType.FRECKLE || s.type() == SpotType.DARK_SPOT && redShare < NO_FRECKLE;
+      boolean fleck = s.type() == SpotType.BLEMISH && s.sizeMm() < FLECK_MM && s.depth() < SURELY;
       if (s.proposal() == Proposal.LOOK) {
         out.add(s);
       } else if (freckles >= FRECKLED && brown && s.sizeMm() < FRECKLE_MM) {
         out.add(s.proposed(Proposal.KEEP));
+      } else if (freckles >= FRECKLED && fleck && s.proposal() == Proposal.HEAL) {
+        out.add(s.proposed(Proposal.SOFTEN));
       } else if (s.type() == SpotType.FRECKLE) {
         out.add(s.proposed(Proposal.LOOK));
       } else {

@@ -36,6 +36,7 @@ public class SpotFinderTest {
   private static final double[] MELANIN = {-0.28, -0.6, -0.8};
   private static final double[] MOLE = {-0.95, -1.4, -1.45};
 
+  private static final double[] DEEP = {-1, -1.1, -1.1};
   private static final double[] HAIR = {-1.1, -1.3, -1.3};
   private static final double[] LINT = {0.5, 1.1, 1.4};
 
@@ -305,6 +306,63 @@ public class SpotFinderTest {
         .filteredOn(s -> s.proposal() == Proposal.HEAL)
         .allMatch(s -> s.centre().distance(new Pin(475, 335)) < 10)
         .isNotEmpty();
+  }
+
+  /** Round, closed and grey it stands by itself; long or brown it might be one more of them. */
+  @Test(dataProvider = "skins")
+  public void aSpotOnItsOwnIsHealedAmongManyAsDark(double[] rgb, long seed) {
+    skin(rgb, seed + 80);
+    for (int k = 0; k < 12; k++) {
+      double turn = Math.PI * k / 6;
+      mark(450 + 42 * Math.cos(turn), 300 + 42 * Math.sin(turn), 1.5, DEEP);
+    }
+    mark(450, 300, 2.9, PIGMENT);
+    List<SkinSpot> spots = found();
+    SkinSpot alone = at(spots, 450, 300);
+    assertThat(alone.type()).isEqualTo(SpotType.DARK_SPOT);
+    assertThat(alone.proposal()).isEqualTo(Proposal.HEAL);
+    assertThat(spots).filteredOn(s -> s.proposal() == Proposal.HEAL).containsExactly(alone);
+  }
+
+  /** What takes nearly half as much red light as green is no blood, unless round, alone and so. */
+  @Test(dataProvider = "skins")
+  public void blueLightTellsWeakBloodFromMelanin(double[] rgb, long seed) {
+    skin(rgb, seed + 90);
+    mark(250, 200, 4, new double[] {-0.32, -0.75, -0.72});
+    mark(600, 200, 4, new double[] {-0.32, -0.75, -1});
+    List<SkinSpot> spots = found();
+    assertThat(at(spots, 250, 200).type()).isEqualTo(SpotType.BLEMISH);
+    assertThat(at(spots, 250, 200).proposal()).isEqualTo(Proposal.HEAL);
+    assertThat(at(spots, 600, 200).type()).isEqualTo(SpotType.FRECKLE);
+    assertThat(at(spots, 600, 200).proposal()).isEqualTo(Proposal.LOOK);
+  }
+
+  @DataProvider
+  public Object[][] flecks() {
+    return new Object[][] {
+      {0, 1.8, 10.0, Proposal.HEAL},
+      {60, 1.8, 10.0, Proposal.SOFTEN},
+      {60, 3.0, 10.0, Proposal.HEAL},
+      {60, 1.8, 18.0, Proposal.HEAL},
+    };
+  }
+
+  /** A small red one among freckles may be one of them, if it is not deep: softened only. */
+  @Test(dataProvider = "flecks")
+  public void smallRedOnesAmongFrecklesAreLessSure(
+      int freckles, double mm, double depth, Proposal proposal) {
+    List<SkinSpot> all = new ArrayList<>();
+    for (int i = 0; i < freckles; i++) {
+      all.add(spot(SpotType.FRECKLE, 20 * i, 1.5, 8));
+    }
+    all.add(spot(SpotType.BLEMISH, 900, mm, depth));
+    List<SkinSpot> judged = SpotRules.asOneFace(all, List.of(), PX);
+    assertThat(judged.get(freckles).proposal()).isEqualTo(proposal);
+  }
+
+  private static SkinSpot spot(SpotType type, double x, double mm, double depth) {
+    Pin at = new Pin(x, 100);
+    return new SkinSpot(type, at, mm, mm, 0.5, 0.4, depth, 0.9, Proposal.HEAL, List.of());
   }
 
   @Test
