@@ -24,6 +24,8 @@ import java.util.function.Consumer;
 final class SpotGround {
   private static final double LEAST_PX_PER_MM = 5;
   private static final float LEAST = 1e-3f;
+  private static final float BLOWN = Roots.log2(0.97f);
+  private static final double BLOWN_SHARE = 0.05;
   private static final float[] TO_SRGB = ColorEncoding.srgb().toWorking().inverse().floats();
 
   /** Within so much of them a place is not trusted, and over how much trust comes back, mm. */
@@ -83,6 +85,28 @@ final class SpotGround {
   /** A ground of something else than skin, as a whole. */
   static SpotGround of(int level, double px, RgbBlock b, Plane where, Plane trust) {
     return new SpotGround(level, px, b.rect(), b, where, trust);
+  }
+
+  /**
+   * Whether red light is blown out in part of a disc: what of it is gone there nobody can tell, and
+   * a freckle looks like blood.
+   */
+  boolean isBlown(double x, double y, double radiusPx) {
+    int blown = 0;
+    int all = 0;
+    for (int v = (int) (y - radiusPx); v <= y + radiusPx; v++) {
+      for (int u = (int) (x - radiusPx); u <= x + radiusPx; u++) {
+        if (Math.hypot(u - x, v - y) <= radiusPx
+            && rect.w() > u
+            && rect.h() > v
+            && u >= 0
+            && v >= 0) {
+          blown += red.data()[v * rect.w() + u] > BLOWN ? 1 : 0;
+          all++;
+        }
+      }
+    }
+    return blown > BLOWN_SHARE * all;
   }
 
   /** As fine as lines are looked for: the same at half the size where it has more pixels. */

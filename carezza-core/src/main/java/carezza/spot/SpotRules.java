@@ -34,6 +34,11 @@ final class SpotRules {
   /** On a freckled face red ones up to that size and not surely deep may be freckles as well. */
   private static final double FLECK_MM = 2.3;
 
+  /** So may wider ones that take so much red light: under a colour cast freckles look redder. */
+  private static final double FLECK_SHARE = 0.23;
+
+  private static final double NO_FLECK_DEPTH = 17.5;
+
   /** On a freckled face brown spots up to that size are freckles. */
   private static final double FRECKLE_MM = 3.5;
 
@@ -196,7 +201,8 @@ final class SpotRules {
             && BLEMISH_OVER_HALF * s.halfRedPx() / g.px > LEAST_CORE_MM
             && -s.green() < DEEPEST_BLOOD;
     boolean clear = c.red() > 7.5 && s.redness() > 0.25 && s.closed() > 0.4;
-    return isBloodRed(s) && deep && whole && clear;
+    boolean sure = isBloodRed(s) && deep && whole && clear;
+    return sure && !g.isBlown(s.x(), s.y(), BLEMISH_OVER_HALF * s.halfRedPx());
   }
 
   private static boolean isMole(SpotScales.Candidate c, SpotShape s) {
@@ -284,6 +290,12 @@ final class SpotRules {
     }
   }
 
+  private static boolean isFleck(SkinSpot s, double redShare) {
+    boolean small = s.sizeMm() < FLECK_MM && s.depth() < SURELY;
+    boolean brownish = s.sizeMm() < FRECKLE_MM && s.depth() < NO_FLECK_DEPTH;
+    return small || brownish && redShare > FLECK_SHARE;
+  }
+
   private static double weight(SkinSpot s) {
     return s.contrast() * s.sizeMm();
   }
@@ -303,7 +315,7 @@ final class SpotRules {
       double redShare = 1 - s.redness() / s.contrast();
       boolean brown =
           s.type() == SpotType.FRECKLE || s.type() == SpotType.DARK_SPOT && redShare < NO_FRECKLE;
-      boolean fleck = s.type() == SpotType.BLEMISH && s.sizeMm() < FLECK_MM && s.depth() < SURELY;
+      boolean fleck = s.type() == SpotType.BLEMISH && isFleck(s, redShare);
       if (s.proposal() == Proposal.LOOK) {
         out.add(s);
       } else if (freckles >= FRECKLED && brown && s.sizeMm() < FRECKLE_MM) {

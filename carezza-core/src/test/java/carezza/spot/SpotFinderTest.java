@@ -337,32 +337,45 @@ public class SpotFinderTest {
     assertThat(at(spots, 600, 200).proposal()).isEqualTo(Proposal.LOOK);
   }
 
+  /** Where red light is blown out all that is darker looks red. */
+  @Test
+  public void whereRedIsBlownOutNothingIsSurelyBlood() {
+    skin(new double[] {0.7, 0.4, 0.3}, 8);
+    mark(250, 300, 4, BLOOD);
+    assertThat(at(found(), 250, 300).proposal()).isEqualTo(Proposal.HEAL);
+    skin(new double[] {1.3, 0.75, 0.55}, 8);
+    mark(250, 300, 4, BLOOD);
+    assertThat(at(found(), 250, 300).proposal()).isEqualTo(Proposal.SOFTEN);
+  }
+
   @DataProvider
   public Object[][] flecks() {
     return new Object[][] {
-      {0, 1.8, 10.0, Proposal.HEAL},
-      {60, 1.8, 10.0, Proposal.SOFTEN},
-      {60, 3.0, 10.0, Proposal.HEAL},
-      {60, 1.8, 18.0, Proposal.HEAL},
+      {0, 1.8, 10.0, 0.4, Proposal.HEAL},
+      {60, 1.8, 10.0, 0.4, Proposal.SOFTEN},
+      {60, 3.0, 10.0, 0.4, Proposal.HEAL},
+      {60, 1.8, 18.0, 0.4, Proposal.HEAL},
+      {60, 3.0, 10.0, 0.35, Proposal.SOFTEN},
+      {60, 3.0, 18.0, 0.35, Proposal.HEAL},
     };
   }
 
-  /** A small red one among freckles may be one of them, if it is not deep: softened only. */
+  /** A small or brownish one among freckles may be one, if it is not deep: softened only. */
   @Test(dataProvider = "flecks")
   public void smallRedOnesAmongFrecklesAreLessSure(
-      int freckles, double mm, double depth, Proposal proposal) {
+      int freckles, double mm, double depth, double redness, Proposal proposal) {
     List<SkinSpot> all = new ArrayList<>();
     for (int i = 0; i < freckles; i++) {
-      all.add(spot(SpotType.FRECKLE, 20 * i, 1.5, 8));
+      all.add(spot(SpotType.FRECKLE, 20 * i, 1.5, 8, 0.25));
     }
-    all.add(spot(SpotType.BLEMISH, 900, mm, depth));
+    all.add(spot(SpotType.BLEMISH, 900, mm, depth, redness));
     List<SkinSpot> judged = SpotRules.asOneFace(all, List.of(), PX);
     assertThat(judged.get(freckles).proposal()).isEqualTo(proposal);
   }
 
-  private static SkinSpot spot(SpotType type, double x, double mm, double depth) {
+  private static SkinSpot spot(SpotType type, double x, double mm, double depth, double redness) {
     Pin at = new Pin(x, 100);
-    return new SkinSpot(type, at, mm, mm, 0.5, 0.4, depth, 0.9, Proposal.HEAL, List.of());
+    return new SkinSpot(type, at, mm, mm, 0.5, redness, depth, 0.9, Proposal.HEAL, List.of());
   }
 
   @Test
