@@ -24,6 +24,7 @@ final class CleanBench {
   /** Seeds that were looked at while the rules were made, and others. */
   private static final long[] SEEN = {1, 2};
 
+  /** Those of marks: of the later ones each that was missed was looked at. */
   private static final long[] MARKS_SEEN = {1, 2, 201, 202, 203, 204, 205, 206};
 
   private static final long[] UNSEEN = {101, 102, 103, 104};
@@ -119,7 +120,7 @@ final class CleanBench {
       for (String name : DemoSitter.NAMES) {
         DemoSitter s = DemoSitter.load(name);
         Condition.Map map = c.new Map(s.clean().bounds(), face(s));
-        long heals = found(c.changed(s.clean(), map)).stream().filter(f -> isHeal(f)).count();
+        long heals = found(c.changed(s.clean(), map)).stream().filter(CleanBench::isHeal).count();
         line.append(String.format(Locale.ROOT, " %3d", heals));
         all[0] += (int) heals;
         all[1] += heals > 1 ? 1 : 0;

@@ -24,7 +24,10 @@ import java.util.function.Consumer;
 final class SpotGround {
   private static final double LEAST_PX_PER_MM = 5;
   private static final float LEAST = 1e-3f;
+
+  /** From here red light counts as blown out, and from which share of a disc the disc does. */
   private static final float BLOWN = Roots.log2(0.97f);
+
   private static final double BLOWN_SHARE = 0.05;
   private static final float[] TO_SRGB = ColorEncoding.srgb().toWorking().inverse().floats();
 
@@ -92,15 +95,13 @@ final class SpotGround {
    * a freckle looks like blood.
    */
   boolean isBlown(double x, double y, double radiusPx) {
+    int right = (int) Math.min(rect.w() - 1, x + radiusPx);
+    int bottom = (int) Math.min(rect.h() - 1, y + radiusPx);
     int blown = 0;
     int all = 0;
-    for (int v = (int) (y - radiusPx); v <= y + radiusPx; v++) {
-      for (int u = (int) (x - radiusPx); u <= x + radiusPx; u++) {
-        if (Math.hypot(u - x, v - y) <= radiusPx
-            && rect.w() > u
-            && rect.h() > v
-            && u >= 0
-            && v >= 0) {
+    for (int v = (int) Math.max(0, y - radiusPx); v <= bottom; v++) {
+      for (int u = (int) Math.max(0, x - radiusPx); u <= right; u++) {
+        if (Math.hypot(u - x, v - y) <= radiusPx) {
           blown += red.data()[v * rect.w() + u] > BLOWN ? 1 : 0;
           all++;
         }

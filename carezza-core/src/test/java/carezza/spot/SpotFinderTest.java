@@ -308,7 +308,7 @@ public class SpotFinderTest {
         .isNotEmpty();
   }
 
-  /** Round, closed and grey it stands by itself; long or brown it might be one more of them. */
+  /** Round, closed and grey it stands by itself, though it hardly outweighs those round it. */
   @Test(dataProvider = "skins")
   public void aSpotOnItsOwnIsHealedAmongManyAsDark(double[] rgb, long seed) {
     skin(rgb, seed + 80);
