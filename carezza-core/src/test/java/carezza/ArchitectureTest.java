@@ -26,6 +26,7 @@ public class ArchitectureTest {
     "reading",
     "pass",
     "sheet",
+    "job",
     "engine",
     "screen"
   };

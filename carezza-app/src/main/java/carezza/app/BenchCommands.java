@@ -50,7 +50,8 @@ final class BenchCommands {
     add("mirror", "B", () -> bench.turned().mirror());
     add("area", "A", this::nextAreaForm);
     add("firstLook", "O", bench::openFirstLook);
-    add("readings", "R", bench::toggleReadings);
+    add("readings", "R", () -> bench.panels().readings());
+    add("worked", "W", () -> bench.panels().worked());
     add("page", "P", () -> bench.pages().next());
     add("pageOther", "", () -> bench.pages().ask());
     commands.add("screenProfile", "", false, () -> bench.screenProfile().ask());
@@ -140,7 +141,7 @@ final class BenchCommands {
 
   private void rest() {
     add("find", "F", bench::find);
-    commands.add("keys", "F1", false, bench::toggleKeys);
+    commands.add("keys", "F1", false, () -> bench.panels().keys());
     commands.add("engine", "F9", true, bench::toggleEngine);
     commands.add("fullScreen", "F11", false, this::fullScreen);
     commands.add("log", "", false, files::sayWhereLogIs);

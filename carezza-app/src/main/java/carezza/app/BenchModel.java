@@ -4,13 +4,18 @@ import carezza.app.tool.Tool;
 import carezza.app.tool.Tools;
 import carezza.face.FaceFinder;
 import carezza.io.OpenDocument;
+import carezza.job.TimeLog;
+import carezza.job.WorkClock;
+import carezza.job.WorkRecord;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Pass;
+import carezza.pass.Stage;
 import carezza.reading.Reading;
 import carezza.reading.Saliency;
 import carezza.sheet.KnownSheet;
 import carezza.sheet.RunSheet;
 import java.io.IOException;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -57,6 +62,7 @@ public final class BenchModel {
   private final Reviewing reviewing = new Reviewing(this);
   private final Faces faces;
   private final Failures failures = new Failures(this::say, this::makeRoom);
+  private final WorkClock clock;
   private final Map<Long, Integer> gone = new HashMap<>();
   private volatile Runnable moreRoom = () -> {};
   private final Executor worker;
@@ -69,6 +75,14 @@ public final class BenchModel {
    * @param ui where properties are set
    */
   public BenchModel(FaceFinder finder, Executor seeker, Executor worker, Executor ui) {
+    this(finder, seeker, worker, ui, Clock.systemDefaultZone());
+  }
+
+  /**
+   * @param time by which work is logged
+   */
+  BenchModel(FaceFinder finder, Executor seeker, Executor worker, Executor ui, Clock time) {
+    clock = new WorkClock(time);
     faces = new Faces(this, finder, seeker);
     this.worker = worker;
     this.ui = ui;
@@ -163,6 +177,7 @@ public final class BenchModel {
     leave();
     gone.clear();
     readings.set(List.of());
+    clock.begin();
     picture.set(p);
     sheet.set(p.history().now());
     unsaved.set(p.document().isRecovered());
@@ -273,11 +288,14 @@ public final class BenchModel {
     sheet.set(next);
     settled.set(settled.get() + 1);
     if (!next.equals(was)) {
-      changed(was);
+      changed(was, 1);
     }
   }
 
-  private void changed(RunSheet was) {
+  /**
+   * @param steps that it counts as in the log
+   */
+  private void changed(RunSheet was, int steps) {
     message.set("");
     RunSheet now = sheet.get();
     unsaved.set(now != picture.get().document().saved());
@@ -288,7 +306,21 @@ public final class BenchModel {
     if (passes.chosenPass().isEmpty()) {
       passes.chosen().set(Passes.NONE);
     }
-    picture.get().document().append(now);
+    picture.get().document().append(now, worked(WorkRecord.stage(was, now), steps));
+  }
+
+  private TimeLog worked(Optional<Stage> stage, int steps) {
+    return TimeLog.EMPTY.plus(clock.worked(stage, steps));
+  }
+
+  /** Somebody is at work: a hand moved, a key was pressed. */
+  void alive() {
+    clock.alive();
+  }
+
+  /** What was worked on the picture so far, and what stands on its sheet. */
+  public WorkRecord record() {
+    return WorkRecord.of(picture.get().history().now(), picture.get().document().log());
   }
 
   /**
@@ -322,12 +354,13 @@ public final class BenchModel {
     RunSheet was = picture.get().history().now();
     sheet.set(step.get());
     settled.set(settled.get() + 1);
-    changed(was);
+    changed(was, 0);
   }
 
   /** Writes the document; the record of unsaved work begins anew. */
   public void save() throws IOException {
     OpenPicture p = picture.get();
+    p.document().count(worked(Optional.empty(), 0));
     OpenDocument.Outcome o = p.document().save(p.history().now());
     if (!o.saved()) {
       message.set(Words.of("message.stillElsewhere"));

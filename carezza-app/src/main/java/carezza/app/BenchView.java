@@ -12,6 +12,7 @@ import carezza.app.side.GoTo;
 import carezza.app.side.Looks;
 import carezza.app.side.Overview;
 import carezza.app.side.Rivals;
+import carezza.app.side.Worked;
 import carezza.app.tool.Pen;
 import carezza.app.tool.Sight;
 import carezza.app.tool.Tool;
@@ -71,9 +72,8 @@ public final class BenchView extends StackPane implements AutoCloseable {
   private final ScreenProfile screenProfile;
   private final Commands commands;
   private final Layer layer = new Layer();
-  private final AllReadings readings;
   private final ExportPanel exportPanel;
-  private final KeyList keyList;
+  private final Panels panels;
   private final EnginePanel enginePanel = new EnginePanel(model);
   private final FinderField finder;
   private final JobCard card;
@@ -87,9 +87,6 @@ public final class BenchView extends StackPane implements AutoCloseable {
   private final BorderPane right = new BorderPane();
   private final Keys keys;
 
-  /** All but the card, under what is opened over it. */
-  private final StackPane covered = new StackPane();
-
   private final ColourUnderHand colour;
   private boolean sideLies;
 
@@ -102,10 +99,15 @@ public final class BenchView extends StackPane implements AutoCloseable {
     pages = new Pages(model, this::getScene);
     screenProfile = new ScreenProfile(model, habits, this::getScene);
     commands = new BenchCommands(this, model, view, files).all();
-    GoTo goTo = new GoTo(model, view, this::toggleReadings);
-    readings = new AllReadings(model, goTo::place);
+    GoTo goTo = new GoTo(model, view, () -> panels().readings());
     exportPanel = new ExportPanel(files::export, files::estimate);
-    keyList = new KeyList(commands);
+    panels =
+        new Panels(
+            right,
+            new AllReadings(model, goTo::place),
+            new Worked(model, p -> WholeJob.worked(p, folders.data()), files::open),
+            exportPanel,
+            new KeyList(commands));
     finder = new FinderField(new Finder(model, commands, files, goTo), view::requestFocus);
     foot = new FootLine(model, view, files, new FirstLook(model, goTo));
     colour = new ColourUnderHand(model, view, foot::colour);
@@ -115,7 +117,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
     side =
         new Side(
             new Looks(model, miniatures),
-            new Dials(model, this::toggleReadings),
+            new Dials(model, panels::readings),
             new Rivals(model),
             new AsSeen(model, miniatures, view, new Viewing(habits)));
     KeyPen keyPen = new KeyPen(view, model);
@@ -162,9 +164,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
     over.setMinSize(0, 0);
     main.setCenter(over);
     right.setCenter(main);
-    covered.getChildren().addAll(right, exportPanel, readings, keyList);
-    covered.setMinSize(0, 0);
-    HBox.setHgrow(covered, Priority.ALWAYS);
+    HBox.setHgrow(panels, Priority.ALWAYS);
     getChildren().addAll(frame, layer);
   }
 
@@ -340,7 +340,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
     if (s != Looking.State.PICTURE_ONLY) {
       frame.getChildren().add(s == Looking.State.WHOLE ? card : spine);
     }
-    frame.getChildren().add(covered);
+    frame.getChildren().add(panels);
     placeSide();
     right.setBottom(s == Looking.State.PICTURE_ONLY ? null : foot);
     view.requestFocus();
@@ -391,16 +391,12 @@ public final class BenchView extends StackPane implements AutoCloseable {
     model.looking().state().set(all[(model.looking().state().get().ordinal() + 1) % all.length]);
   }
 
-  void toggleKeys() {
-    keyList.setVisible(!keyList.isVisible());
+  Panels panels() {
+    return panels;
   }
 
   void openFirstLook() {
     foot.openFirstLook();
-  }
-
-  void toggleReadings() {
-    readings.setVisible(!readings.isVisible());
   }
 
   void toggleEngine() {
@@ -444,10 +440,8 @@ public final class BenchView extends StackPane implements AutoCloseable {
 
   /** Lets go of what is under way, one thing at a time. */
   void escape() {
-    List<Node> panels = List.of(keyList, readings, exportPanel);
-    Optional<Node> open = panels.stream().filter(Node::isVisible).findFirst();
-    if (open.isPresent()) {
-      open.get().setVisible(false);
+    if (panels.close()) {
+      view.requestFocus();
     } else if (busy.isVisible()) {
       busy.cancelNewest();
     } else if (!model.faces().offered().get().isEmpty()) {

@@ -5,6 +5,7 @@ import carezza.engine.TileCache;
 import carezza.io.DiskStore;
 import carezza.io.ExportSettings;
 import carezza.io.Exporter;
+import carezza.io.JobFolder;
 import carezza.io.format.InputFormats;
 import carezza.io.format.OutputFormats;
 import carezza.pass.Pass;
@@ -136,7 +137,7 @@ final class FileDesk implements AutoCloseable {
     if (p == null) {
       return Optional.empty();
     }
-    List<Path> all = WholeJob.pictures(p.file().path().toAbsolutePath().getParent());
+    List<Path> all = JobFolder.pictures(p.file().path().toAbsolutePath().getParent());
     int i = all.indexOf(p.file().path().toAbsolutePath());
     return all.size() > 1
         ? Optional.of(all.get(Math.floorMod(i + by, all.size())))
@@ -186,7 +187,7 @@ final class FileDesk implements AutoCloseable {
   /** Which of how many pictures of its folder the one on the bench is. */
   String place() {
     Path file = model.picture().get().file().path().toAbsolutePath();
-    List<Path> all = WholeJob.pictures(file.getParent());
+    List<Path> all = JobFolder.pictures(file.getParent());
     int at = all.indexOf(file);
     return at < 0 ? "" : Words.of("card.place", at + 1, all.size());
   }
@@ -201,7 +202,7 @@ final class FileDesk implements AutoCloseable {
    */
   void open(Path path) {
     Path file =
-        Files.isDirectory(path) ? WholeJob.pictures(path).stream().findFirst().orElse(path) : path;
+        Files.isDirectory(path) ? JobFolder.pictures(path).stream().findFirst().orElse(path) : path;
     Leaving leaving = mayLeave();
     if (leaving == Leaving.STAY) {
       return;

@@ -53,6 +53,7 @@ final class FileMenu extends Button {
             new SeparatorMenuItem(),
             item("takeFace"),
             item("layOnJob"),
+            item("worked"),
             new SeparatorMenuItem(),
             roomLight(),
             item("page"),

@@ -3,6 +3,7 @@ package carezza.app;
 import carezza.app.kit.Choices.Choice;
 import carezza.app.side.GoTo;
 import carezza.area.Area;
+import carezza.io.JobFolder;
 import carezza.pass.Pass;
 import carezza.pass.PassGroup;
 import carezza.pass.PassKind;
@@ -179,7 +180,7 @@ final class Finder {
   private List<Choice> pictures() {
     Path here = model.picture().get().file().path().toAbsolutePath();
     List<Choice> out = new ArrayList<>();
-    for (Path p : WholeJob.pictures(here.getParent())) {
+    for (Path p : JobFolder.pictures(here.getParent())) {
       if (!p.equals(here)) {
         out.add(
             found(

@@ -19,6 +19,7 @@ import javafx.scene.Scene;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.TextInputControl;
+import javafx.scene.input.InputEvent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.stage.Window;
@@ -98,6 +99,7 @@ final class Keys {
     PLAIN.put(KeyCode.O, "firstLook");
     PLAIN.put(KeyCode.R, "readings");
     PLAIN.put(KeyCode.P, "page");
+    PLAIN.put(KeyCode.W, "worked");
     PLAIN.put(KeyCode.X, "reviewNext");
     PLAIN.put(KeyCode.Z, "reviewBack");
     PLAIN.put(KeyCode.C, "reviewFirst");
@@ -162,6 +164,7 @@ final class Keys {
   }
 
   void install(Scene scene) {
+    scene.addEventFilter(InputEvent.ANY, e -> model.alive());
     scene.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
     scene.addEventFilter(KeyEvent.KEY_RELEASED, this::released);
     scene.addEventFilter(KeyEvent.KEY_TYPED, this::typed);

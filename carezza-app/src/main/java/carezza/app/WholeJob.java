@@ -1,16 +1,16 @@
 package carezza.app;
 
+import carezza.io.DocumentStore;
+import carezza.io.JobFolder;
+import carezza.io.JobLog;
 import carezza.io.LaidOn;
-import carezza.io.format.InputFormats;
 import carezza.pass.Pass;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleConsumer;
-import java.util.stream.Stream;
 
 /** The pictures of a folder, which are a job; a pass of one is laid on the others. */
 final class WholeJob {
@@ -24,13 +24,12 @@ final class WholeJob {
     this.userData = userData;
   }
 
-  /** The pictures of a folder, by name; none where it cannot be read. */
-  static List<Path> pictures(Path folder) {
-    try (Stream<Path> s = Files.list(folder)) {
-      return s.filter(InputFormats::isNamed).map(Path::toAbsolutePath).sorted().toList();
-    } catch (IOException e) {
-      return List.of();
-    }
+  /** What was done on the other pictures of the job, as their saved documents say; reads files. */
+  static JobLog worked(Path picture, Path userData) {
+    Path here = picture.toAbsolutePath();
+    List<Path> others =
+        JobFolder.pictures(here.getParent()).stream().filter(p -> !p.equals(here)).toList();
+    return JobLog.of(others, p -> DocumentStore.existing(p, userData));
   }
 
   /**
@@ -49,7 +48,8 @@ final class WholeJob {
     OpenPicture p = model.picture().get();
     Optional<Pass> pass = p.history().now().pass(id).flatMap(q -> q.kind().forJob(q));
     Path here = p.file().path().toAbsolutePath();
-    List<Path> others = pictures(here.getParent()).stream().filter(q -> !q.equals(here)).toList();
+    List<Path> others =
+        JobFolder.pictures(here.getParent()).stream().filter(q -> !q.equals(here)).toList();
     if (pass.isEmpty() || others.isEmpty()) {
       model.message().set(Words.of(pass.isEmpty() ? "job.notThis" : "job.noOther"));
       return Optional.empty();

@@ -15,8 +15,10 @@ import carezza.face.FoundFace;
 import carezza.face.PersonMask;
 import carezza.face.Pin;
 import carezza.image.Rect;
+import carezza.job.WorkRecord;
 import carezza.pass.Action;
 import carezza.pass.Heal;
+import carezza.pass.Stage;
 import carezza.reading.Saliency;
 import carezza.sheet.Kinds;
 import carezza.sheet.KnownSheet;
@@ -24,6 +26,10 @@ import carezza.sheet.RunSheet;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
@@ -95,6 +101,64 @@ public class BenchModelTest {
     assertThat(heals().get(0)).as("another source each time").isNotEqualTo(again);
     model.passes().act((Action.WithMark) actions.get(1), heal.id());
     assertThat(heals()).isEmpty();
+  }
+
+  /** A clock that is moved by hand. */
+  private static final class Hand extends Clock {
+    private Instant now = Instant.parse("2026-03-04T09:00:00Z");
+
+    void wait(int seconds) {
+      now = now.plusSeconds(seconds);
+    }
+
+    @Override
+    public ZoneId getZone() {
+      return ZoneOffset.UTC;
+    }
+
+    @Override
+    public Clock withZone(ZoneId zone) {
+      throw new UnsupportedOperationException("one zone is enough");
+    }
+
+    @Override
+    public Instant instant() {
+      return now;
+    }
+  }
+
+  private double seconds(Stage s) {
+    return model.record().log().of(Optional.ofNullable(s)).seconds();
+  }
+
+  @Test
+  public void whatIsWorkedIsLoggedByStageAndKept() throws IOException {
+    Hand clock = new Hand();
+    model = new BenchModel(KnownFaces.NONE, Runnable::run, Runnable::run, Runnable::run, clock);
+    model.show(PlainPicture.open(picture, own));
+    clock.wait(40);
+    model.passes().add(Kinds.of("heals"));
+    clock.wait(30);
+    model.alive();
+    clock.wait(3600);
+    model.alive();
+    clock.wait(5);
+    model.passes().addMark(200, 150, 200, 150);
+    clock.wait(10);
+    model.passes().add(Kinds.of("dodge"));
+    assertThat(seconds(Stage.CLEAN)).as("an hour away is no work").isEqualTo(75);
+    assertThat(seconds(Stage.RELIEF)).isEqualTo(10);
+    clock.wait(6);
+    model.undo();
+    assertThat(seconds(Stage.RELIEF)).as("going back takes time").isEqualTo(16);
+    assertThat(model.record().log().steps()).as("and is no step").isEqualTo(3);
+    assertThat(model.record().count("healed")).isEqualTo(1);
+    clock.wait(8);
+    model.save();
+    assertThat(seconds(null)).as("time that came to no step").isEqualTo(8);
+    WorkRecord made = model.record();
+    model.show(PlainPicture.open(picture, own));
+    assertThat(model.record()).isEqualTo(made);
   }
 
   /** Finding a source takes a while: what was done meanwhile is not undone by it. */

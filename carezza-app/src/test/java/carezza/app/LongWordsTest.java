@@ -58,21 +58,24 @@ public class LongWordsTest extends BenchWindow {
             () -> {
               bench.model().passes().add(Kinds.of("neutral"));
               bench.model().passes().add(Kinds.of("skin"));
-              bench.toggleReadings();
+              bench.panels().readings();
             })
         .get();
     settle();
     noWordIsClipped();
     WaitForAsyncUtils.asyncFx(
             () -> {
-              bench.toggleReadings();
-              bench.toggleKeys();
+              bench.panels().readings();
+              bench.panels().keys();
             })
         .get();
     noWordIsClipped();
+    WaitForAsyncUtils.asyncFx(() -> bench.panels().worked()).get();
+    settle();
+    noWordIsClipped();
     WaitForAsyncUtils.asyncFx(
             () -> {
-              bench.toggleKeys();
+              bench.panels().worked();
               bench.export();
             })
         .get();

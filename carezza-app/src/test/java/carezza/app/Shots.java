@@ -255,9 +255,11 @@ public final class Shots extends Application {
     press("#steps");
     shot("steps");
     closed();
-    fx(bench::toggleReadings);
+    fx(() -> bench.panels().readings());
     shot("readings");
-    fx(bench::toggleReadings);
+    fx(() -> bench.panels().worked());
+    shot("worked");
+    fx(() -> bench.panels().worked());
     fx(bench::export);
     until(() -> !sizeOfExport().equals(Words.of("export.reckoning")));
     shot("export");

@@ -43,6 +43,7 @@ public class WordsTest {
           "menu.",
           "joint.",
           "step.",
+          "tally.",
           "seen.",
           "start.",
           "unit.",

@@ -9,8 +9,8 @@ import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
 /**
- * {@code carezza propose | render | measure | regions | carry | spots}: exit code 0 done, 1 the
- * input could not be used, 2 usage.
+ * {@code carezza propose | render | measure | regions | carry | spots | log}: exit code 0 done, 1
+ * the input could not be used, 2 usage.
  */
 @Command(
     name = "carezza",
@@ -22,7 +22,8 @@ import picocli.CommandLine.Command;
       MeasureCommand.class,
       RegionsCommand.class,
       CarryCommand.class,
-      SpotsCommand.class
+      SpotsCommand.class,
+      LogCommand.class
     })
 public final class Main {
   /** Set in the environment, a fault is shown with the place in the program. */

@@ -7,8 +7,10 @@ import carezza.face.FaceMap;
 import carezza.io.Document;
 import carezza.io.DocumentStore;
 import carezza.io.PictureReader;
+import carezza.job.TimeLog;
 import carezza.neutral.Light;
 import carezza.pass.Pass;
+import carezza.pass.Stage;
 import carezza.sheet.RunSheet;
 import carezza.sitter.DemoJob;
 import carezza.sitter.DemoSitter;
@@ -20,7 +22,9 @@ import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import javax.imageio.ImageIO;
 import org.testng.annotations.BeforeClass;
 import org.testng.annotations.Test;
@@ -213,6 +217,36 @@ public class CommandsTest {
   private static Area home(Pass p) {
     String region = p.kind().homeRegion();
     return region.isEmpty() ? Area.WHOLE : Area.ofRegion(region);
+  }
+
+  @Test
+  public void theLogSaysWhatWasDoneAndHowLongItTook() throws IOException {
+    Path job = Files.createDirectory(dir.resolve("job"));
+    Path ilse = Files.copy(picture, job.resolve("ilse.jpg"));
+    Files.copy(picture, job.resolve("untouched.jpg"));
+    Files.copy(picture, job.resolve("broken.jpg"));
+    Files.writeString(job.resolve("broken.jpg.carezza.json"), "{");
+    TimeLog log =
+        TimeLog.EMPTY.plus(
+            new TimeLog.Entry(LocalDate.of(2026, 3, 4), Optional.of(Stage.CLEAN), 90, 8));
+    RunSheet sheet = DocumentStore.read(DocumentStore.beside(picture)).sheet();
+    DocumentStore store = DocumentStore.of(ilse, dir.resolve("own"));
+    store.save(store.load().with(sheet, log));
+    assertThat(run("log", job.toString(), "--json")).as("one cannot be read").isEqualTo(1);
+    assertThat(err.toString()).startsWith("broken.jpg.carezza.json: ");
+    JsonNode all = new ObjectMapper().readTree(out.toString());
+    assertThat(all).hasSize(1);
+    JsonNode one = all.get(0);
+    assertThat(one.path("picture").asText()).isEqualTo("ilse.jpg");
+    assertThat(one.path("seconds").asDouble()).isEqualTo(90);
+    assertThat(one.path("days").get(0).asText()).isEqualTo("2026-03-04");
+    JsonNode clean = one.path("stages").get(0);
+    assertThat(clean.path("stage").asText()).isEqualTo("clean");
+    assertThat(clean.path("has").path("healed").asInt()).isEqualTo(7);
+    assertThat(run("log", ilse.toString())).isZero();
+    assertThat(out.toString()).contains("clean", "1.5 min", "8 steps", "7 healed");
+    assertThat(run("log", job.resolve("nowhere").toString())).isEqualTo(1);
+    assertThat(err.toString()).contains("nowhere: there is no such file or folder.");
   }
 
   /** What is proposed is what render takes: passes at their start on found regions. */

@@ -6,8 +6,10 @@ import carezza.face.Pin;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.setting.Field;
+import carezza.setting.ItemsField;
 import carezza.setting.Place;
 import carezza.setting.Settings;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -120,6 +122,21 @@ public interface PassKind {
    */
   default Optional<Summary> summary(Pass p, Known known) {
     return Optional.empty();
+  }
+
+  /** How many things a pass has, for the record: those of its lists, else its strokes. */
+  default List<Tally> tallies(Pass p) {
+    List<Tally> out = new ArrayList<>();
+    for (Field<?> f : fields()) {
+      if (f instanceof ItemsField<?> items && !p.get(items).isEmpty()) {
+        out.add(new Tally(f.key(), p.get(items).size()));
+      }
+    }
+    int strokes = p.area().strokes().size();
+    if (out.isEmpty() && strokes > 0) {
+      out.add(new Tally("strokes", strokes));
+    }
+    return out;
   }
 
   /** How often the values along a curve occur in the picture below, where that helps to set it. */

@@ -19,6 +19,7 @@ import java.util.HexFormat;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 
 /**
  * Where a picture's document lies and how it is loaded and saved: {@code picture.ext.carezza.json}
@@ -28,7 +29,7 @@ import java.util.function.Consumer;
 public final class DocumentStore {
   private static final Set<String> SOURCE = Set.of("name", "sha256");
   private static final Set<String> DOCUMENT =
-      Set.of("carezza", "source", "faceMap", "regions", "leftAlone", "passes");
+      Set.of("carezza", "source", "faceMap", "regions", "leftAlone", "passes", "log");
   private static final String SUFFIX = ".carezza.json";
 
   private final Path picture;
@@ -55,11 +56,21 @@ public final class DocumentStore {
         : writable(abs.getParent())) {
       return new DocumentStore(abs, near, true);
     }
-    Path own = userData.resolve("pictures");
-    Files.createDirectories(own);
+    Path own = own(abs, userData);
+    Files.createDirectories(own.getParent());
+    return new DocumentStore(abs, own, false);
+  }
+
+  private static Path own(Path abs, Path userData) {
     String place = Long.toHexString(new carezza.image.Hash().add(abs.toString()).get());
     String name = FileNames.fitting(place + "-" + abs.getFileName(), SUFFIX);
-    return new DocumentStore(abs, own.resolve(name), false);
+    return userData.resolve("pictures").resolve(name);
+  }
+
+  /** The document that a picture has already, in either place; empty when there is none. */
+  public static Optional<Path> existing(Path picture, Path userData) {
+    Path abs = picture.toAbsolutePath().normalize();
+    return Stream.of(own(abs, userData), beside(abs)).filter(Files::exists).findFirst();
   }
 
   /** Where the document of a picture lies when it lies beside it. */
@@ -135,6 +146,7 @@ public final class DocumentStore {
           source.path("name").asText(),
           source.path("sha256").asText(),
           SheetJson.read(EarlierForm.upgraded(o), newer),
+          LogJson.read(o.path("log")),
           o);
     } catch (JsonProcessingException e) {
       throw JsonTree.damaged(file, e);
@@ -179,6 +191,9 @@ public final class DocumentStore {
     source.put("name", d.sourceName()).put("sha256", d.sourceSha256());
     Extra.beyond(d.read().path("source"), SOURCE).addTo(source);
     o.setAll(SheetJson.write(d.sheet()));
+    if (!d.log().isEmpty()) {
+      o.set("log", LogJson.write(d.log()));
+    }
     Extra.beyond(d.read(), DOCUMENT).addTo(o);
     return o;
   }

@@ -4,6 +4,7 @@ import carezza.area.Area;
 import carezza.area.Stroke;
 import carezza.face.FaceMap;
 import carezza.image.Hash;
+import carezza.job.TimeLog;
 import carezza.pass.Pass;
 import carezza.pass.Stage;
 import carezza.reading.Saliency;
@@ -34,6 +35,7 @@ import java.util.function.Consumer;
  */
 public final class Journal {
   private static final String ASIDE = "aside";
+  private static final String LOG = "log";
 
   private final Path file;
   private RunSheet saved;
@@ -42,6 +44,12 @@ public final class Journal {
   private String base;
 
   private RunSheet last;
+
+  /** What was worked since the last save. */
+  private TimeLog worked = TimeLog.EMPTY;
+
+  /** What was worked for steps that could not be written. */
+  private TimeLog unwritten = TimeLog.EMPTY;
 
   /** Number of the next line; 0 while there is no file. */
   private int next;
@@ -73,6 +81,7 @@ public final class Journal {
     try {
       for (JsonNode line : read.steps()) {
         out.last = apply(out.last, line);
+        out.worked = out.worked.plus(LogJson.read(line.path(LOG)));
       }
     } catch (IllegalArgumentException | ClassCastException e) {
       damaged = true;
@@ -101,7 +110,8 @@ public final class Journal {
       next = 0;
       return;
     }
-    byte[] all = new JournalLine(0, step(saved, last).put(JournalFile.ON, base)).bytes();
+    ObjectNode whole = step(saved, last, worked).put(JournalFile.ON, base);
+    byte[] all = new JournalLine(0, whole).bytes();
     AtomicFile.write(file, t -> Files.write(t, all));
     next = 1;
   }
@@ -142,15 +152,32 @@ public final class Journal {
     return fingerprint(SheetJson.write(s));
   }
 
-  /** Appends the step from the sheet before to {@code now}. */
+  /** What was worked since the document was saved, as its lines say. */
+  public TimeLog worked() {
+    return worked;
+  }
+
+  /** Appends the step from the sheet before to {@code now}, of which no time is known. */
   public void append(RunSheet now) throws IOException {
+    append(now, TimeLog.EMPTY);
+  }
+
+  /**
+   * Appends the step from the sheet before to {@code now}.
+   *
+   * @param more what was worked for it
+   */
+  public void append(RunSheet now, TimeLog more) throws IOException {
+    unwritten = unwritten.plus(more);
     if (wasDeleted()) {
       next = 0;
-      write(step(saved, now));
+      write(step(saved, now, worked.plus(unwritten)));
     } else {
-      write(step(last, now));
+      write(step(last, now, unwritten));
     }
     last = now;
+    worked = worked.plus(unwritten);
+    unwritten = TimeLog.EMPTY;
   }
 
   /** Whether somebody took away what was written: all of it has to be written again then. */
@@ -203,6 +230,8 @@ public final class Journal {
     saved = now;
     base = base(now);
     last = now;
+    worked = TimeLog.EMPTY;
+    unwritten = TimeLog.EMPTY;
     next = 0;
     Files.deleteIfExists(file);
   }
@@ -212,8 +241,11 @@ public final class Journal {
     clear(saved);
   }
 
-  private static ObjectNode step(RunSheet before, RunSheet now) {
+  private static ObjectNode step(RunSheet before, RunSheet now, TimeLog worked) {
     ObjectNode o = Json.F.objectNode();
+    if (!worked.isEmpty()) {
+      o.set(LOG, LogJson.write(worked));
+    }
     if (!now.faceMap().equals(before.faceMap())) {
       o.set("faceMap", now.faceMap().<JsonNode>map(SheetJson::faceMap).orElse(o.nullNode()));
     }

@@ -1,5 +1,6 @@
 package carezza.io;
 
+import carezza.job.TimeLog;
 import carezza.sheet.RunSheet;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -46,13 +47,18 @@ public final class JournalWriter implements AutoCloseable {
     T run() throws IOException;
   }
 
-  /** Has the step to a sheet written; returns at once. */
+  /** Has the step to a sheet written, of which no time is known; returns at once. */
   public void append(RunSheet now) {
+    append(now, TimeLog.EMPTY);
+  }
+
+  /** Has the step to a sheet written, with what was worked for it; returns at once. */
+  public void append(RunSheet now, TimeLog worked) {
     thread.execute(
         () ->
             orSay(
                 () -> {
-                  journal.append(now);
+                  journal.append(now, worked);
                   if (!forceAsked) {
                     forceAsked = true;
                     thread.schedule(() -> orSay(this::force), FORCE_MS, TimeUnit.MILLISECONDS);

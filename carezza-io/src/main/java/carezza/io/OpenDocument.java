@@ -1,5 +1,6 @@
 package carezza.io;
 
+import carezza.job.TimeLog;
 import carezza.sheet.RunSheet;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -22,6 +23,7 @@ public final class OpenDocument implements AutoCloseable {
   private Optional<DocumentLock> lock;
   private Optional<JournalWriter> journal = Optional.empty();
   private RunSheet saved;
+  private TimeLog log;
 
   private OpenDocument(DocumentStore store, boolean afresh, Consumer<Throwable> failed)
       throws IOException {
@@ -31,12 +33,14 @@ public final class OpenDocument implements AutoCloseable {
     try {
       document = store.load();
       RunSheet begin = document.sheet();
+      log = document.log();
       if (lock.isPresent()) {
         Journal own =
             afresh
                 ? Journal.empty(store.journalFile(), begin)
                 : store.journal(begin, warnings::add);
         begin = own.last();
+        log = log.plus(own.worked());
         journal = Optional.of(new JournalWriter(own, failed));
       }
       start = begin;
@@ -70,6 +74,11 @@ public final class OpenDocument implements AutoCloseable {
     return saved;
   }
 
+  /** What was worked on the picture so far, as far as it is known here. */
+  public TimeLog log() {
+    return log;
+  }
+
   /** Whether it holds work of an earlier sitting that was not saved. */
   public boolean isRecovered() {
     return !start.equals(document.sheet());
@@ -85,9 +94,20 @@ public final class OpenDocument implements AutoCloseable {
     return List.copyOf(warnings);
   }
 
-  /** Records the step to a sheet; returns at once. */
+  /** Records the step to a sheet, of which no time is known; returns at once. */
   public void append(RunSheet now) {
-    journal.ifPresent(j -> j.append(now));
+    append(now, TimeLog.EMPTY);
+  }
+
+  /** Records the step to a sheet and what was worked for it; returns at once. */
+  public void append(RunSheet now, TimeLog worked) {
+    log = log.plus(worked);
+    journal.ifPresent(j -> j.append(now, worked));
+  }
+
+  /** Counts what was worked and came to no step; it is kept with the next save. */
+  public void count(TimeLog worked) {
+    log = log.plus(worked);
   }
 
   /** Waits until all that was recorded is on the disk. */
@@ -114,7 +134,7 @@ public final class OpenDocument implements AutoCloseable {
         return new Outcome(false, Optional.empty(), said);
       }
     }
-    Document next = document.with(now);
+    Document next = document.with(now, log);
     Optional<Path> aside;
     if (journal.isPresent()) {
       aside = journal.get().save(store, next);

@@ -1,9 +1,12 @@
 package carezza.io;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import carezza.area.Area;
+import carezza.job.TimeLog;
 import carezza.pass.Pass;
+import carezza.pass.Stage;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import java.io.ByteArrayOutputStream;
@@ -11,9 +14,11 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.DataProvider;
@@ -218,6 +223,73 @@ public class JournalTest {
     }
     assertThat(failed).hasSize(1);
     assertThat(Journal.open(there, SAVED, warned::add).last()).isEqualTo(TWO);
+  }
+
+  private static TimeLog work(Stage stage, double seconds, int steps) {
+    LocalDate day = LocalDate.of(2026, 3, 4);
+    return TimeLog.EMPTY.plus(new TimeLog.Entry(day, Optional.of(stage), seconds, steps));
+  }
+
+  @Test
+  public void timeIsRecordedWithTheStepsAndSavedWithTheDocument() throws IOException {
+    Path picture = Files.write(dir.resolve("q.jpg"), new byte[] {1});
+    DocumentStore store = DocumentStore.of(picture, dir.resolve("own"));
+    try (OpenDocument d = OpenDocument.open(store, false, t -> warned.add(t.toString()))) {
+      assertThat(d.log().isEmpty()).isTrue();
+      d.append(ONE, work(Stage.CLEAN, 12.5, 1));
+      d.append(TWO, work(Stage.CLEAN, 0.4, 1));
+      d.save(TWO);
+      d.append(THREE, work(Stage.EVEN, 30, 1));
+      d.count(work(Stage.EVEN, 100, 0));
+    }
+    TimeLog clean = work(Stage.CLEAN, 12.9, 2);
+    assertThat(store.load().log()).isEqualTo(clean);
+    try (OpenDocument again = OpenDocument.open(store, false, t -> warned.add(t.toString()))) {
+      assertThat(again.isRecovered()).isTrue();
+      assertThat(again.log()).isEqualTo(clean.plus(work(Stage.EVEN, 30, 1)));
+      again.save(THREE);
+    }
+    assertThat(store.load().log()).isEqualTo(clean.plus(work(Stage.EVEN, 30, 1)));
+    assertThat(warned).isEmpty();
+  }
+
+  @Test
+  public void timeOfAStepThatCannotBeWrittenGoesWithTheNextThatCan() throws IOException {
+    Path gone = Files.createDirectory(dir.resolve("gone"));
+    Path there = gone.resolve("p.jpg.carezza.journal");
+    Journal j = Journal.open(there, SAVED, warned::add);
+    Files.delete(gone);
+    assertThatThrownBy(() -> j.append(ONE, work(Stage.CLEAN, 10, 1)))
+        .isInstanceOf(IOException.class);
+    Files.createDirectory(gone);
+    j.append(TWO, work(Stage.EVEN, 5, 1));
+    TimeLog both = work(Stage.CLEAN, 10, 1).plus(work(Stage.EVEN, 5, 1));
+    assertThat(Journal.open(there, SAVED, warned::add).worked()).isEqualTo(both);
+    Files.delete(there);
+    j.append(THREE, work(Stage.EVEN, 1, 1));
+    assertThat(Journal.open(there, SAVED, warned::add).worked())
+        .as("a record that was deleted is written again")
+        .isEqualTo(both.plus(work(Stage.EVEN, 1, 1)));
+  }
+
+  /** A log decides nothing about the picture: what makes no sense in it costs only itself. */
+  @Test
+  public void aDamagedLogSpoilsNoDocument() throws IOException {
+    Path picture = Files.write(dir.resolve("q.jpg"), new byte[] {1});
+    DocumentStore store = DocumentStore.of(picture, dir.resolve("own"));
+    store.save(store.load().with(ONE, work(Stage.CLEAN, 10, 1)));
+    String text = Files.readString(store.file());
+    String good = text.substring(text.indexOf("\"log\""));
+    assertThat(good).contains("\"day\"");
+    String bad =
+        "\"log\" : [ 7, {\"day\": \"soon\", \"seconds\": 1, \"steps\": 1},"
+            + " {\"day\": \"2026-03-04\", \"seconds\": -1, \"steps\": 1},"
+            + " {\"day\": \"2026-03-04\", \"stage\": \"later\", \"seconds\": 3, \"steps\": 1} ] }";
+    Files.writeString(store.file(), text.replace(good, bad));
+    Document d = store.load();
+    assertThat(d.sheet()).isEqualTo(ONE);
+    assertThat(d.log().seconds()).as("of a stage that is not known here").isEqualTo(3);
+    assertThat(d.log().entries()).hasSize(1);
   }
 
   /** Somebody tidies up while the picture is open. */

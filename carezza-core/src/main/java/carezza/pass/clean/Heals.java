@@ -17,6 +17,7 @@ import carezza.pass.PassKind;
 import carezza.pass.PassTool;
 import carezza.pass.Stage;
 import carezza.pass.Summary;
+import carezza.pass.Tally;
 import carezza.setting.Field;
 import carezza.setting.ItemsField;
 import carezza.setting.Settings;
@@ -25,7 +26,9 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * Heals: marks filled from a source near by, each solved from the picture below it with the earlier
@@ -115,6 +118,19 @@ public final class Heals implements PassKind {
     return n == 0
         ? Optional.empty()
         : known.reading("healMatch").map(r -> new Summary("sum.healsMatch", r.now()));
+  }
+
+  /** Softened is what a share of the mark is left of. */
+  @Override
+  public List<Tally> tallies(Pass p) {
+    int all = p.get(HEALS).size();
+    int whole = (int) p.get(HEALS).stream().filter(h -> h.share() == 1).count();
+    int kept = p.get(KEPT).size();
+    return Stream.of(
+            Map.entry("healed", whole), Map.entry("softened", all - whole), Map.entry("kept", kept))
+        .filter(e -> e.getValue() > 0)
+        .map(e -> new Tally(e.getKey(), e.getValue()))
+        .toList();
   }
 
   @Override
