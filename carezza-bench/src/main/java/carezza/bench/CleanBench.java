@@ -188,7 +188,7 @@ final class CleanBench {
                     .toList());
           }
           if (!own.isEmpty() && kind != 2) {
-            ratios.add(own.get(0).sizeMm() / m.mm());
+            ratios.add(own.get(0).sizeMm() / m.sizeMm());
           }
         }
         for (SkinSpot f : found) {

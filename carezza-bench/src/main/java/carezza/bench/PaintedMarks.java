@@ -20,15 +20,19 @@ final class PaintedMarks {
    * A mark.
    *
    * @param kind blemish, dark-spot or scratch
-   * @param mm diameter, or length
+   * @param mm diameter as painted, or length
+   * @param sizeMm diameter as the sitters' own marks are measured: a blemish's reaches farther
    * @param z its response at its own scale in standard deviations of the texture's within 10 mm
    */
-  record Mark(String kind, double x, double y, double mm, double z) {}
+  record Mark(String kind, double x, double y, double mm, double sizeMm, double z) {}
 
   private static final int TRIES = 4000;
 
   /** A mark's depth is half at that share of its radius: it ends softly. */
   private static final double HALF = 0.65;
+
+  /** The same of the sitters' own blemishes, by whose truth the diameter of one is told. */
+  private static final double BLEMISH_HALF = 0.49;
 
   private final double px;
   private final Random random;
@@ -105,7 +109,7 @@ final class PaintedMarks {
         take((int) x + dx, (int) y + dy, stops * Math.exp(-Math.log(2) * Math.pow(d, hard)), share);
       }
     }
-    marks.add(new Mark(kind, x, y, mm, z));
+    marks.add(new Mark(kind, x, y, mm, red ? mm * HALF / BLEMISH_HALF : mm, z));
   }
 
   private void take(int x, int y, double stops, double[] share) {
@@ -146,7 +150,7 @@ final class PaintedMarks {
         take(on.rect().x() + i % on.w(), on.rect().y() + i / on.w(), stops * on.data()[i], share);
       }
     }
-    marks.add(new Mark("scratch", x, y, mm, Double.NaN));
+    marks.add(new Mark("scratch", x, y, mm, mm, Double.NaN));
   }
 
   /** What a disc of that depth answers at its scale, over what the texture answers near by. */

@@ -11,11 +11,16 @@ import java.util.Optional;
  * any skin and light; they were tuned on the demo sitters and marks painted on them.
  */
 final class SpotRules {
-  /**
-   * Diameter of a blemish over its radius at half its redness, of a dark spot at half its depth.
-   */
+  /** Diameter of what of a blemish must be healed over its radius at half its redness. */
   private static final double BLEMISH_OVER_HALF = 3.8;
 
+  /**
+   * Diameter of a blemish seen straight, k r / axis^e of the radius at half its redness: where a
+   * cheek turns away it is as long as ever and narrower.
+   */
+  private static final double[] BLEMISH_FACING = {4, 0.35};
+
+  /** Diameter of a dark spot over its radius at half its depth. */
   private static final double SPOT_OVER_HALF = 3.2;
 
   /** Diameter of a mark by the radius of its depth, 2 k r / axis^e. */
@@ -32,11 +37,12 @@ final class SpotRules {
   private static final double NO_FRECKLE = 0.82;
 
   /** On a freckled face red ones up to that size and not surely deep may be freckles as well. */
-  private static final double FLECK_MM = 2.3;
+  private static final double FLECK_MM = 2.5;
 
   /** So may wider ones that take so much red light: under a colour cast freckles look redder. */
   private static final double FLECK_SHARE = 0.23;
 
+  private static final double WIDEST_FLECK_MM = 3.9;
   private static final double NO_FLECK_DEPTH = 17.5;
 
   /** On a freckled face brown spots up to that size are freckles. */
@@ -143,7 +149,7 @@ final class SpotRules {
     }
     if (isBlood(c, s)) {
       Proposal what = isSurelyBlood(g, c, s) ? Proposal.HEAL : Proposal.SOFTEN;
-      return Optional.of(spot(g, c, s, SpotType.BLEMISH, what, BLEMISH_OVER_HALF * s.halfRedPx()));
+      return Optional.of(blemish(g, c, s, what));
     }
     if (size > LEAST_MOLE_MM && isMole(c, s)) {
       return Optional.of(spot(g, c, s, SpotType.MOLE, Proposal.KEEP, size(s, MOLE_SIZE)));
@@ -220,6 +226,14 @@ final class SpotRules {
     return 2 * how[0] * s.radiusPx() / Math.pow(s.axis(), how[1]);
   }
 
+  private static SkinSpot blemish(
+      SpotGround g, SpotScales.Candidate c, SpotShape s, Proposal what) {
+    double core = BLEMISH_OVER_HALF * s.halfRedPx() / 2;
+    double reach = SpotReach.px(g, s.x(), s.y(), core);
+    double k = BLEMISH_FACING[0] / Math.pow(s.axis(), BLEMISH_FACING[1]);
+    return spot(g, s, SpotType.BLEMISH, what, c.red(), k * s.halfRedPx(), reach);
+  }
+
   private static SkinSpot spot(
       SpotGround g,
       SpotScales.Candidate c,
@@ -227,15 +241,23 @@ final class SpotRules {
       SpotType type,
       Proposal proposal,
       double sizePx) {
-    double depth = type == SpotType.BLEMISH ? c.red() : c.dark();
-    double reach =
-        type == SpotType.BLEMISH ? SpotReach.px(g, s.x(), s.y(), sizePx / 2) : sizePx / 2;
+    return spot(g, s, type, proposal, c.dark(), sizePx, sizePx / 2);
+  }
+
+  private static SkinSpot spot(
+      SpotGround g,
+      SpotShape s,
+      SpotType type,
+      Proposal proposal,
+      double depth,
+      double sizePx,
+      double reachPx) {
     double confidence = 1 - Math.exp(-Math.max(0, depth - 2) / 5) * (1.2 - Math.min(1, s.closed()));
     return new SkinSpot(
         type,
         g.source(s.x(), s.y()),
         sizePx / g.px,
-        2 * reach / g.px,
+        2 * reachPx / g.px,
         -s.green(),
         s.redness(),
         depth,
@@ -292,7 +314,7 @@ final class SpotRules {
 
   private static boolean isFleck(SkinSpot s, double redShare) {
     boolean small = s.sizeMm() < FLECK_MM && s.depth() < SURELY;
-    boolean brownish = s.sizeMm() < FRECKLE_MM && s.depth() < NO_FLECK_DEPTH;
+    boolean brownish = s.sizeMm() < WIDEST_FLECK_MM && s.depth() < NO_FLECK_DEPTH;
     return small || brownish && redShare > FLECK_SHARE;
   }
 
