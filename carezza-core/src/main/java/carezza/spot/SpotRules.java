@@ -18,7 +18,7 @@ final class SpotRules {
    * Diameter of a blemish seen straight, k r / axis^e of the radius at half its redness: where a
    * cheek turns away it is as long as ever and narrower.
    */
-  private static final double[] BLEMISH_FACING = {4, 0.35};
+  private static final double[] BLEMISH_FACING = {3.8, 0.5};
 
   /** Diameter of a dark spot over its radius at half its depth. */
   private static final double SPOT_OVER_HALF = 3.2;
@@ -231,7 +231,8 @@ final class SpotRules {
     double core = BLEMISH_OVER_HALF * s.halfRedPx() / 2;
     double reach = SpotReach.px(g, s.x(), s.y(), core);
     double k = BLEMISH_FACING[0] / Math.pow(s.axis(), BLEMISH_FACING[1]);
-    return spot(g, s, SpotType.BLEMISH, what, c.red(), k * s.halfRedPx(), reach);
+    double size = k * s.halfRedPx();
+    return spot(g, s, SpotType.BLEMISH, what, c.red(), size, Math.max(reach, size / 2));
   }
 
   private static SkinSpot spot(

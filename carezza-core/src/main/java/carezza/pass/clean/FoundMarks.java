@@ -23,6 +23,10 @@ final class FoundMarks {
   /** A heal is so much wider than its mark: its border must lie on clean skin. */
   private static final double WIDER = 1.5;
 
+  /** A blemish and a dark spot are measured to where they are faint. */
+  private static final Map<SpotType, Double> WIDER_THAN =
+      Map.of(SpotType.BLEMISH, 1.38, SpotType.DARK_SPOT, 1.25);
+
   /** And so much wider than where its halo ends: the ring reads the skin beyond it. */
   private static final double BEYOND_HALO = 1.4;
 
@@ -180,7 +184,11 @@ final class FoundMarks {
 
   /** A heal on what was found, without a source. */
   static Heal round(Action.Found one) {
-    return round(new Pin(one.x(), one.y()), WIDER * one.sizeMm());
+    double wider = WIDER;
+    for (SpotType t : WIDER_THAN.keySet()) {
+      wider = t.key().equals(one.name()) ? WIDER_THAN.get(t) : wider;
+    }
+    return round(new Pin(one.x(), one.y()), wider * one.sizeMm());
   }
 
   private static Heal round(Pin at, double wide) {
@@ -197,7 +205,7 @@ final class FoundMarks {
 
   private static double wide(SkinSpot s) {
     double halo = s.reachMm() > s.sizeMm() ? BEYOND_HALO * s.reachMm() : 0;
-    return Math.max(WIDER * s.sizeMm(), halo);
+    return Math.max(WIDER_THAN.getOrDefault(s.type(), WIDER) * s.sizeMm(), halo);
   }
 
   /** Heals along a line, cut where it leaves the chord by more than {@code bent} pixels. */
