@@ -25,7 +25,7 @@ final class FoundMarks {
 
   /** A blemish and a dark spot are measured to where they are faint. */
   private static final Map<SpotType, Double> WIDER_THAN =
-      Map.of(SpotType.BLEMISH, 1.38, SpotType.DARK_SPOT, 1.25);
+      Map.of(SpotType.BLEMISH, 1.38, SpotType.DARK_SPOT, 1.2);
 
   /** And so much wider than where its halo ends: the ring reads the skin beyond it. */
   private static final double BEYOND_HALO = 1.4;
