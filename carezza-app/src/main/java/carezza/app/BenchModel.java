@@ -15,7 +15,8 @@ import carezza.reading.Saliency;
 import carezza.sheet.KnownSheet;
 import carezza.sheet.RunSheet;
 import java.io.IOException;
-import java.time.Clock;
+import java.time.InstantSource;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -75,14 +76,14 @@ public final class BenchModel {
    * @param ui where properties are set
    */
   public BenchModel(FaceFinder finder, Executor seeker, Executor worker, Executor ui) {
-    this(finder, seeker, worker, ui, Clock.systemDefaultZone());
+    this(finder, seeker, worker, ui, InstantSource.system());
   }
 
   /**
    * @param time by which work is logged
    */
-  BenchModel(FaceFinder finder, Executor seeker, Executor worker, Executor ui, Clock time) {
-    clock = new WorkClock(time);
+  BenchModel(FaceFinder finder, Executor seeker, Executor worker, Executor ui, InstantSource time) {
+    clock = new WorkClock(time, ZoneId.systemDefault());
     faces = new Faces(this, finder, seeker);
     this.worker = worker;
     this.ui = ui;

@@ -26,10 +26,7 @@ import carezza.sheet.RunSheet;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Clock;
 import java.time.Instant;
-import java.time.ZoneId;
-import java.time.ZoneOffset;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
@@ -42,6 +39,7 @@ public class BenchModelTest {
   private Path picture;
   private Path own;
   private BenchModel model;
+  private Instant now = Instant.parse("2026-03-04T09:00:00Z");
 
   @BeforeMethod
   public void open() throws IOException {
@@ -103,28 +101,8 @@ public class BenchModelTest {
     assertThat(heals()).isEmpty();
   }
 
-  /** A clock that is moved by hand. */
-  private static final class Hand extends Clock {
-    private Instant now = Instant.parse("2026-03-04T09:00:00Z");
-
-    void wait(int seconds) {
-      now = now.plusSeconds(seconds);
-    }
-
-    @Override
-    public ZoneId getZone() {
-      return ZoneOffset.UTC;
-    }
-
-    @Override
-    public Clock withZone(ZoneId zone) {
-      throw new UnsupportedOperationException("one zone is enough");
-    }
-
-    @Override
-    public Instant instant() {
-      return now;
-    }
+  private void wait(int seconds) {
+    now = now.plusSeconds(seconds);
   }
 
   private double seconds(Stage s) {
@@ -133,27 +111,26 @@ public class BenchModelTest {
 
   @Test
   public void whatIsWorkedIsLoggedByStageAndKept() throws IOException {
-    Hand clock = new Hand();
-    model = new BenchModel(KnownFaces.NONE, Runnable::run, Runnable::run, Runnable::run, clock);
+    model = new BenchModel(KnownFaces.NONE, Runnable::run, Runnable::run, Runnable::run, () -> now);
     model.show(PlainPicture.open(picture, own));
-    clock.wait(40);
+    wait(40);
     model.passes().add(Kinds.of("heals"));
-    clock.wait(30);
+    wait(30);
     model.alive();
-    clock.wait(3600);
+    wait(3600);
     model.alive();
-    clock.wait(5);
+    wait(5);
     model.passes().addMark(200, 150, 200, 150);
-    clock.wait(10);
+    wait(10);
     model.passes().add(Kinds.of("dodge"));
     assertThat(seconds(Stage.CLEAN)).as("an hour away is no work").isEqualTo(75);
     assertThat(seconds(Stage.RELIEF)).isEqualTo(10);
-    clock.wait(6);
+    wait(6);
     model.undo();
     assertThat(seconds(Stage.RELIEF)).as("going back takes time").isEqualTo(16);
     assertThat(model.record().log().steps()).as("and is no step").isEqualTo(3);
     assertThat(model.record().count("healed")).isEqualTo(1);
-    clock.wait(8);
+    wait(8);
     model.save();
     assertThat(seconds(null)).as("time that came to no step").isEqualTo(8);
     WorkRecord made = model.record();

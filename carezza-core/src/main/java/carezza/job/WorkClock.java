@@ -1,10 +1,11 @@
 package carezza.job;
 
 import carezza.pass.Stage;
-import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.InstantSource;
 import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.Optional;
 
 /**
@@ -16,12 +17,17 @@ public final class WorkClock {
   /** A hand that rests longer than this was put down: looking at a picture rarely takes longer. */
   public static final Duration PAUSE = Duration.ofMinutes(2);
 
-  private final Clock clock;
+  private final InstantSource clock;
+  private final ZoneId zone;
   private Instant last;
   private Duration counted = Duration.ZERO;
 
-  public WorkClock(Clock clock) {
+  /**
+   * @param zone in which a day ends at midnight
+   */
+  public WorkClock(InstantSource clock, ZoneId zone) {
     this.clock = clock;
+    this.zone = zone;
     begin();
   }
 
@@ -51,6 +57,6 @@ public final class WorkClock {
     alive();
     double seconds = counted.toMillis() / 1000.0;
     counted = Duration.ZERO;
-    return new TimeLog.Entry(LocalDate.now(clock), stage, seconds, steps);
+    return new TimeLog.Entry(LocalDate.ofInstant(last, zone), stage, seconds, steps);
   }
 }

@@ -13,11 +13,9 @@ import carezza.pass.clean.Heals;
 import carezza.setting.Extra;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
-import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
@@ -36,25 +34,7 @@ public class WorkTest {
   @BeforeMethod
   public void begin() {
     now = Instant.parse("2026-03-04T23:50:00Z");
-    clock = new WorkClock(new Hand());
-  }
-
-  /** A clock that is moved by hand. */
-  private final class Hand extends Clock {
-    @Override
-    public ZoneId getZone() {
-      return ZoneOffset.UTC;
-    }
-
-    @Override
-    public Clock withZone(ZoneId zone) {
-      throw new UnsupportedOperationException("one zone is enough");
-    }
-
-    @Override
-    public Instant instant() {
-      return now;
-    }
+    clock = new WorkClock(() -> now, ZoneOffset.UTC);
   }
 
   private void wait(int seconds) {

@@ -2,6 +2,7 @@ package carezza.spot;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+import static org.assertj.core.api.Assertions.withinPercentage;
 
 import carezza.color.ColorEncoding;
 import carezza.engine.Engine;
@@ -70,8 +71,13 @@ public class SpotFinderTest {
   }
 
   private void mark(double x, double y, double mm, double[] stops) {
+    mark(x, y, mm, 1, stops);
+  }
+
+  /** A mark that is narrower across, as on a cheek that turns away. */
+  private void mark(double x, double y, double mm, double narrow, double[] stops) {
     for (int i = 0; i < W * H; i++) {
-      double d = Math.hypot(i % W + 0.5 - x, i / W + 0.5 - y) / PX / (mm / 2);
+      double d = Math.hypot((i % W + 0.5 - x) / narrow, i / W + 0.5 - y) / PX / (mm / 2);
       if (d < 2.5) {
         double depth = Math.exp(-Math.log(2) * Math.pow(d / 0.65, 2.5));
         for (int c = 0; c < 3; c++) {
@@ -165,6 +171,16 @@ public class SpotFinderTest {
         .singleElement()
         .satisfies(s -> assertThat(s.sizeMm()).isBetween(11.0, 22.0));
     assertThat(spots).filteredOn(s -> s.proposal() == Proposal.HEAL).hasSize(3);
+  }
+
+  @Test(dataProvider = "skins")
+  public void aBlemishSeenFromTheSideIsAsLongAsEver(double[] rgb, long seed) {
+    skin(rgb, seed + 50);
+    mark(200, 200, 5, BLOOD);
+    mark(600, 200, 5, 0.6, BLOOD);
+    double straight = at(found(), 200, 200).sizeMm();
+    double turned = at(found(), 600, 200).sizeMm();
+    assertThat(turned).isCloseTo(straight, withinPercentage(15));
   }
 
   /** Redness that goes on round a blemish is part of what has to be healed, not of its size. */

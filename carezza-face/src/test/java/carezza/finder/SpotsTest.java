@@ -20,6 +20,7 @@ import carezza.spot.Sight;
 import carezza.spot.SkinSpot;
 import carezza.spot.SkinSpot.Proposal;
 import carezza.spot.SpotType;
+import java.util.ArrayList;
 import java.util.List;
 import org.testng.annotations.BeforeClass;
 import org.testng.annotations.DataProvider;
@@ -99,6 +100,30 @@ public class SpotsTest {
           .as("still there, at %s", middle)
           .noneMatch(o -> o.line().stream().anyMatch(p -> p.distance(middle) < 2 * px));
     }
+  }
+
+  /** The border of a heal lies on clean skin; only a halo makes it much wider than its mark. */
+  @Test
+  public void aHealIsAsWideAsWhatItMustCover() {
+    Pass pass = Pass.start(1, Kinds.of("heals"), Area.WHOLE);
+    List<Heal> heals = offer(context(pass), "marks.blemish").how().apply(pass).items(Heal.class);
+    double px = sheet.faceMap().orElseThrow().pxPerMm();
+    List<DemoSitter.Mark> marks = ilse.marks("blemish");
+    List<Double> wide = new ArrayList<>();
+    int covered = 0;
+    for (DemoSitter.Mark m : marks) {
+      for (Heal h : heals) {
+        double off = h.distance(m.x(), m.y());
+        double radius = h.sizeMm() * px / 2;
+        if (off < m.radiusPx()) {
+          covered += radius - off > 0.9 * m.radiusPx() ? 1 : 0;
+          wide.add(radius / m.radiusPx());
+        }
+      }
+    }
+    assertThat(covered).as("of %d", marks.size()).isGreaterThanOrEqualTo(marks.size() - 1);
+    wide.sort(Double::compare);
+    assertThat(wide.get(wide.size() / 2)).as("radii of their marks").isBetween(1.1, 1.6);
   }
 
   /** What is less sure than a heal is softened in one step: something of it stays. */

@@ -14,42 +14,28 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Consumer;
-import javafx.geometry.HPos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Labeled;
-import javafx.scene.control.ScrollPane;
-import javafx.scene.layout.GridPane;
-import javafx.scene.layout.Region;
 
 /**
  * All readings over the picture, by the stage that moves them first: before, now, the target, where
  * it was found. A click on a place goes there.
  */
-public final class AllReadings extends ScrollPane {
+public final class AllReadings extends OverTable {
   private static final int COLUMNS = 5;
 
   private final BenchModel model;
   private final Consumer<String> goTo;
-  private final GridPane table = new GridPane();
-  private int row;
 
   /**
    * @param goTo shows a place of a reading
    */
   public AllReadings(BenchModel model, Consumer<String> goTo) {
+    super("readings", COLUMNS);
     this.model = model;
     this.goTo = goTo;
-    getStyleClass().addAll("panel", "all-readings");
-    setId("readings");
-    table.setId("readings-table");
-    setContent(table);
-    setFitToWidth(true);
-    setHbarPolicy(ScrollBarPolicy.NEVER);
-    setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
-    setVisible(false);
     model.readings().addListener((o, a, b) -> fill());
-    visibleProperty().addListener((o, a, b) -> fill());
   }
 
   /** Empty for readings that no kind of pass moves. */
@@ -60,17 +46,13 @@ public final class AllReadings extends ScrollPane {
         .findFirst();
   }
 
-  private void fill() {
-    table.getChildren().clear();
-    if (!isVisible()) {
-      return;
-    }
-    row = 0;
-    String[] head = {"readings.head", "readings.before", "readings.now", "readings.target"};
-    for (int c = 0; c < head.length; c++) {
-      cell(new Label(Words.of(head[c])), c).getStyleClass().add(c == 0 ? "head" : "soft");
-    }
-    row++;
+  @Override
+  void rows() {
+    head(
+        Words.of("readings.head"),
+        Words.of("readings.before"),
+        Words.of("readings.now"),
+        Words.of("readings.target"));
     Map<Integer, List<Reading>> groups = new TreeMap<>();
     for (Reading r : model.readings().get()) {
       groups
@@ -85,12 +67,10 @@ public final class AllReadings extends ScrollPane {
         stage < 0
             ? Words.of("readings.ofPicture")
             : Words.of("stage." + Stage.values()[stage].name().toLowerCase(Locale.ROOT));
-    Label head = new Label(name);
-    head.getStyleClass().add("group");
-    table.add(head, 0, row++, COLUMNS, 1);
+    wide(new Label(name), "group");
     for (Reading r : all) {
       line(r);
-      row++;
+      nextRow();
     }
   }
 
@@ -115,14 +95,5 @@ public final class AllReadings extends ScrollPane {
     } else {
       cell(new Label(words), 4).getStyleClass().add("soft");
     }
-  }
-
-  private Labeled cell(Labeled l, int column) {
-    l.setMinWidth(Region.USE_PREF_SIZE);
-    table.add(l, column, row);
-    if (column == 1 || column == 2) {
-      GridPane.setHalignment(l, HPos.RIGHT);
-    }
-    return l;
   }
 }

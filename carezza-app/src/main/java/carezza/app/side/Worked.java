@@ -11,81 +11,60 @@ import carezza.job.WorkRecord;
 import java.nio.file.Path;
 import java.util.function.Consumer;
 import java.util.function.Function;
-import javafx.geometry.HPos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Labeled;
-import javafx.scene.control.ScrollPane;
-import javafx.scene.layout.GridPane;
-import javafx.scene.layout.Region;
 
 /**
  * The log over the picture: how long each stage of it took and what came of it, then the same of
  * the job's other pictures as they were saved. A click on one opens it.
  */
-public final class Worked extends ScrollPane {
+public final class Worked extends OverTable {
   private static final int COLUMNS = 4;
 
   private final BenchModel model;
   private final Function<Path, JobLog> job;
   private final Consumer<Path> open;
-  private final GridPane table = new GridPane();
-  private int row;
 
   /**
    * @param job reads what was done on the other pictures of a picture's job
    * @param open opens a picture
    */
   public Worked(BenchModel model, Function<Path, JobLog> job, Consumer<Path> open) {
+    super("worked", COLUMNS);
     this.model = model;
     this.job = job;
     this.open = open;
-    getStyleClass().addAll("panel", "all-readings");
-    setId("worked");
-    table.setId("worked-table");
-    setContent(table);
-    setFitToWidth(true);
-    setHbarPolicy(ScrollBarPolicy.NEVER);
-    setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
-    setVisible(false);
     model.settled().addListener((o, a, b) -> fill());
-    visibleProperty().addListener((o, a, b) -> fill());
   }
 
-  private void fill() {
-    table.getChildren().clear();
-    if (!isVisible() || !model.isOpen()) {
+  @Override
+  void rows() {
+    if (!model.isOpen()) {
       return;
     }
-    row = 0;
     OpenPicture p = model.picture().get();
     WorkRecord own = model.record();
-    head();
+    head(
+        Words.of("worked.head"),
+        Words.of("worked.time"),
+        Words.of("worked.made"),
+        Words.of("worked.has"));
     own.lines()
         .forEach(l -> line(new Label(WorkWords.stage(l.stage())), l.worked(), WorkWords.has(l)));
     total(own.log(), WorkWords.days(own.log().days()));
-    remark(Words.of("worked.note"));
-    int shown = row;
+    wide(new Label(Words.of("worked.note")), "soft");
+    int shown = row();
     model.away(() -> job.apply(p.file().path()), found -> job(p, found, shown));
-  }
-
-  private void head() {
-    String[] words = {"worked.head", "worked.time", "worked.made", "worked.has"};
-    for (int c = 0; c < words.length; c++) {
-      cell(new Label(Words.of(words[c])), c).getStyleClass().add(c == 0 ? "head" : "soft");
-    }
-    row++;
   }
 
   /** The job's other pictures come when their documents have been read. */
   private void job(OpenPicture p, JobLog found, int after) {
     boolean alone = found.lines().isEmpty() && found.failed().isEmpty();
-    if (!isVisible() || row != after || alone) {
+    if (!isVisible() || row() != after || alone) {
       return;
     }
-    Label head = new Label(Words.of("worked.job", Recent.job(p.file().path())));
-    head.getStyleClass().add("group");
-    table.add(head, 0, row++, COLUMNS, 1);
+    wide(new Label(Words.of("worked.job", Recent.job(p.file().path()))), "group");
     WorkRecord own = model.record();
     line(new Label(p.name()), own.log(), WorkWords.marks(own));
     for (JobLog.Line l : found.lines()) {
@@ -97,7 +76,7 @@ public final class Worked extends ScrollPane {
     }
     TimeLog all = own.log().plus(found.worked());
     total(all, WorkWords.days(all.days()));
-    found.failed().forEach(this::remark);
+    found.failed().forEach(f -> wide(new Label(f), "soft"));
   }
 
   private void total(TimeLog log, String words) {
@@ -111,21 +90,6 @@ public final class Worked extends ScrollPane {
     cell(new Label(WorkWords.time(log.seconds())), 1);
     cell(new Label(WorkWords.steps(log.steps())), 2);
     cell(new Label(words), 3).getStyleClass().add("soft");
-    row++;
-  }
-
-  private void remark(String words) {
-    Label said = new Label(words);
-    said.getStyleClass().add("soft");
-    table.add(said, 0, row++, COLUMNS, 1);
-  }
-
-  private Labeled cell(Labeled l, int column) {
-    l.setMinWidth(Region.USE_PREF_SIZE);
-    table.add(l, column, row);
-    if (column == 1 || column == 2) {
-      GridPane.setHalignment(l, HPos.RIGHT);
-    }
-    return l;
+    nextRow();
   }
 }
