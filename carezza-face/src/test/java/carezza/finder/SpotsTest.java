@@ -102,7 +102,7 @@ public class SpotsTest {
     }
   }
 
-  /** The border of a heal lies on clean skin; only a halo makes it much wider than its mark. */
+  /** The border of a heal lies on clean skin; a halo, as many of hers have, is part of it. */
   @Test
   public void aHealIsAsWideAsWhatItMustCover() {
     Pass pass = Pass.start(1, Kinds.of("heals"), Area.WHOLE);
@@ -123,7 +123,7 @@ public class SpotsTest {
     }
     assertThat(covered).as("of %d", marks.size()).isGreaterThanOrEqualTo(marks.size() - 1);
     wide.sort(Double::compare);
-    assertThat(wide.get(wide.size() / 2)).as("radii of their marks").isBetween(1.1, 1.6);
+    assertThat(wide.get(wide.size() / 2)).as("radii of their marks").isBetween(1.1, 1.8);
   }
 
   /** What is less sure than a heal is softened in one step: something of it stays. */
