@@ -72,7 +72,6 @@ public final class BenchView extends StackPane implements AutoCloseable {
   private final ScreenProfile screenProfile;
   private final Commands commands;
   private final Layer layer = new Layer();
-  private final ExportPanel exportPanel;
   private final Panels panels;
   private final EnginePanel enginePanel = new EnginePanel(model);
   private final FinderField finder;
@@ -100,13 +99,12 @@ public final class BenchView extends StackPane implements AutoCloseable {
     screenProfile = new ScreenProfile(model, habits, this::getScene);
     commands = new BenchCommands(this, model, view, files).all();
     GoTo goTo = new GoTo(model, view, () -> panels().readings());
-    exportPanel = new ExportPanel(files::export, files::estimate);
     panels =
         new Panels(
             right,
             new AllReadings(model, goTo::place),
             new Worked(model, p -> WholeJob.worked(p, folders.data()), files::open),
-            exportPanel,
+            new ExportPanel(files::export, files::estimate),
             new KeyList(commands));
     finder = new FinderField(new Finder(model, commands, files, goTo), view::requestFocus);
     foot = new FootLine(model, view, files, new FirstLook(model, goTo));
@@ -182,6 +180,9 @@ public final class BenchView extends StackPane implements AutoCloseable {
   private void pictureChanged() {
     showPrompt();
     start.setVisible(!model.isOpen());
+    if (!model.isOpen()) {
+      panels.close();
+    }
     if (!turned.isStraight()) {
       turned.straighten();
     }
@@ -411,7 +412,7 @@ public final class BenchView extends StackPane implements AutoCloseable {
 
   /** Opens the panel that says how the picture is to be written. */
   void export() {
-    exportPanel.show(model.picture().get().file());
+    panels.export(model.picture().get().file());
   }
 
   /** Opens the menu of whatever has the focus, as a right click does; false where it has none. */
@@ -440,9 +441,15 @@ public final class BenchView extends StackPane implements AutoCloseable {
 
   /** Lets go of what is under way, one thing at a time. */
   void escape() {
-    if (panels.close()) {
-      view.requestFocus();
-    } else if (busy.isVisible()) {
+    if (!panels.close()) {
+      letGo();
+    }
+    model.message().set("");
+    view.requestFocus();
+  }
+
+  private void letGo() {
+    if (busy.isVisible()) {
       busy.cancelNewest();
     } else if (!model.faces().offered().get().isEmpty()) {
       model.faces().refuseOffered();
@@ -453,8 +460,6 @@ public final class BenchView extends StackPane implements AutoCloseable {
     } else if (model.looking().state().get() != Looking.State.WHOLE) {
       model.looking().state().set(Looking.State.WHOLE);
     }
-    model.message().set("");
-    view.requestFocus();
   }
 
   void chooseNeighbour(int by) {

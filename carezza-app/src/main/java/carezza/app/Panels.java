@@ -2,6 +2,7 @@ package carezza.app;
 
 import carezza.app.side.AllReadings;
 import carezza.app.side.Worked;
+import carezza.io.PictureFile;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
@@ -38,9 +39,14 @@ final class Panels extends StackPane {
     toggle(keys);
   }
 
+  void export(PictureFile picture) {
+    close();
+    export.show(picture);
+  }
+
   private void toggle(Node panel) {
     boolean open = !panel.isVisible();
-    all().forEach(p -> p.setVisible(false));
+    close();
     panel.setVisible(open);
   }
 

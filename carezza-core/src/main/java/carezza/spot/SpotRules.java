@@ -11,16 +11,12 @@ import java.util.Optional;
  * any skin and light; they were tuned on the demo sitters and marks painted on them.
  */
 final class SpotRules {
-  /** Diameter of what of a blemish must be healed over its radius at half its redness. */
+  /**
+   * Diameter of a blemish as it lies in the picture over its radius at half its redness, of a dark
+   * spot over that at half its depth.
+   */
   private static final double BLEMISH_OVER_HALF = 3.8;
 
-  /**
-   * Diameter of a blemish seen straight, k r / axis^e of the radius at half its redness: where a
-   * cheek turns away it is as long as ever and narrower.
-   */
-  private static final double[] BLEMISH_FACING = {3.8, 0.5};
-
-  /** Diameter of a dark spot over its radius at half its depth. */
   private static final double SPOT_OVER_HALF = 3.2;
 
   /** Diameter of a mark by the radius of its depth, 2 k r / axis^e. */
@@ -226,13 +222,13 @@ final class SpotRules {
     return 2 * how[0] * s.radiusPx() / Math.pow(s.axis(), how[1]);
   }
 
+  /** Its size is that seen straight: where a cheek turns away it is as long as ever. */
   private static SkinSpot blemish(
       SpotGround g, SpotScales.Candidate c, SpotShape s, Proposal what) {
-    double core = BLEMISH_OVER_HALF * s.halfRedPx() / 2;
-    double reach = SpotReach.px(g, s.x(), s.y(), core);
-    double k = BLEMISH_FACING[0] / Math.pow(s.axis(), BLEMISH_FACING[1]);
-    double size = k * s.halfRedPx();
-    return spot(g, s, SpotType.BLEMISH, what, c.red(), size, Math.max(reach, size / 2));
+    double lies = BLEMISH_OVER_HALF * s.halfRedPx();
+    double size = lies / Math.sqrt(s.axis());
+    double reach = Math.max(size / 2, SpotReach.px(g, s.x(), s.y(), lies / 2));
+    return spot(g, s, SpotType.BLEMISH, what, c.red(), size, reach);
   }
 
   private static SkinSpot spot(

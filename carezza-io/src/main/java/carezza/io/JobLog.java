@@ -58,9 +58,4 @@ public record JobLog(List<Line> lines, List<String> failed) {
     }
     return out;
   }
-
-  /** How many of something there are in all of them. */
-  public int count(String what) {
-    return lines.stream().mapToInt(l -> l.record().count(what)).sum();
-  }
 }

@@ -44,11 +44,6 @@ abstract class OverTable extends ScrollPane {
   /** Lays the rows, one after the other. */
   abstract void rows();
 
-  /** How many rows there are. */
-  final int row() {
-    return row;
-  }
-
   final void nextRow() {
     row++;
   }

@@ -9,6 +9,7 @@ import carezza.io.JobLog;
 import carezza.job.TimeLog;
 import carezza.job.WorkRecord;
 import java.nio.file.Path;
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import javafx.scene.control.Button;
@@ -26,6 +27,9 @@ public final class Worked extends OverTable {
   private final Function<Path, JobLog> job;
   private final Consumer<Path> open;
 
+  /** What was read of the job since this was opened. */
+  private Optional<JobLog> others = Optional.empty();
+
   /**
    * @param job reads what was done on the other pictures of a picture's job
    * @param open opens a picture
@@ -36,6 +40,8 @@ public final class Worked extends OverTable {
     this.job = job;
     this.open = open;
     model.settled().addListener((o, a, b) -> fill());
+    model.picture().addListener((o, a, b) -> others = Optional.empty());
+    visibleProperty().addListener((o, a, b) -> others = Optional.empty());
   }
 
   @Override
@@ -54,14 +60,23 @@ public final class Worked extends OverTable {
         .forEach(l -> line(new Label(WorkWords.stage(l.stage())), l.worked(), WorkWords.has(l)));
     total(own.log(), WorkWords.days(own.log().days()));
     wide(new Label(Words.of("worked.note")), "soft");
-    int shown = row();
-    model.away(() -> job.apply(p.file().path()), found -> job(p, found, shown));
+    if (others.isEmpty()) {
+      model.away(() -> job.apply(p.file().path()), this::take);
+    } else {
+      job(p, others.get());
+    }
   }
 
   /** The job's other pictures come when their documents have been read. */
-  private void job(OpenPicture p, JobLog found, int after) {
-    boolean alone = found.lines().isEmpty() && found.failed().isEmpty();
-    if (!isVisible() || row() != after || alone) {
+  private void take(JobLog found) {
+    if (isVisible() && others.isEmpty()) {
+      others = Optional.of(found);
+      fill();
+    }
+  }
+
+  private void job(OpenPicture p, JobLog found) {
+    if (found.lines().isEmpty() && found.failed().isEmpty()) {
       return;
     }
     wide(new Label(Words.of("worked.job", Recent.job(p.file().path()))), "group");

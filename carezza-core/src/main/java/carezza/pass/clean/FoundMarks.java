@@ -24,8 +24,8 @@ final class FoundMarks {
   private static final double WIDER = 1.5;
 
   /** A blemish and a dark spot are measured to where they are faint. */
-  private static final Map<SpotType, Double> WIDER_THAN =
-      Map.of(SpotType.BLEMISH, 1.38, SpotType.DARK_SPOT, 1.2);
+  private static final Map<String, Double> WIDER_THAN =
+      Map.of(SpotType.BLEMISH.key(), 1.38, SpotType.DARK_SPOT.key(), 1.2);
 
   /** And so much wider than where its halo ends: the ring reads the skin beyond it. */
   private static final double BEYOND_HALO = 1.4;
@@ -184,11 +184,11 @@ final class FoundMarks {
 
   /** A heal on what was found, without a source. */
   static Heal round(Action.Found one) {
-    double wider = WIDER;
-    for (SpotType t : WIDER_THAN.keySet()) {
-      wider = t.key().equals(one.name()) ? WIDER_THAN.get(t) : wider;
-    }
-    return round(new Pin(one.x(), one.y()), wider * one.sizeMm());
+    return round(new Pin(one.x(), one.y()), wide(one.name(), one.sizeMm()));
+  }
+
+  private static double wide(String type, double sizeMm) {
+    return WIDER_THAN.getOrDefault(type, WIDER) * sizeMm;
   }
 
   private static Heal round(Pin at, double wide) {
@@ -205,7 +205,7 @@ final class FoundMarks {
 
   private static double wide(SkinSpot s) {
     double halo = s.reachMm() > s.sizeMm() ? BEYOND_HALO * s.reachMm() : 0;
-    return Math.max(WIDER_THAN.getOrDefault(s.type(), WIDER) * s.sizeMm(), halo);
+    return Math.max(wide(s.type().key(), s.sizeMm()), halo);
   }
 
   /** Heals along a line, cut where it leaves the chord by more than {@code bent} pixels. */
