@@ -14,6 +14,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.UnaryOperator;
 
 /**
  * Marks found on the sitters and in their poses against those that are there, and on painted ones:
@@ -103,6 +104,9 @@ final class CleanBench {
     if (args.isEmpty() || args.contains("changed")) {
       nothingToHeal();
     }
+    if (args.isEmpty() || args.contains("shot")) {
+      changedAsShot(args.contains("list"));
+    }
     if (args.isEmpty() || args.contains("hairs")) {
       for (PaintedHairs.What what : PaintedHairs.What.values()) {
         PaintedHairs.run(what, "seen seeds", SEEN);
@@ -128,6 +132,24 @@ final class CleanBench {
       System.out.printf("%-18s%s%n", c.name(), line);
     }
     System.out.printf("all %d; pictures with more than one %d%n", all[0], all[1]);
+  }
+
+  /** What is found on the pictures as shot, which are changed in every condition. */
+  private static void changedAsShot(boolean list) {
+    System.out.printf("%nas shot, changed%n");
+    Tally all = new Tally();
+    for (Condition c : Condition.ALL) {
+      Tally t = new Tally();
+      for (String name : DemoSitter.NAMES) {
+        DemoSitter s = DemoSitter.load(name);
+        SourcePicture p = s.picture().picture();
+        Condition.Map map = c.new Map(p.bounds(), face(s));
+        t.add(judged(s, new Shot(c.changed(p, map), map::there, c.scale()), list));
+      }
+      t.print(c.name());
+      all.add(t);
+    }
+    all.print("all");
   }
 
   private static Rect face(DemoSitter s) {
@@ -231,18 +253,45 @@ final class CleanBench {
   }
 
   private static Tally sitter(DemoSitter s, boolean list) {
-    List<SkinSpot> found = found(s.picture().picture());
+    return judged(s, new Shot(s.picture().picture(), p -> p, 1), list);
+  }
+
+  /**
+   * A sitter's picture, as it is or changed.
+   *
+   * @param there where a place of the sitter's picture lies in this one
+   * @param scale how large this one is against it
+   */
+  private record Shot(SourcePicture picture, UnaryOperator<Pin> there, double scale) {
+    boolean covers(JsonNode mark, SkinSpot f) {
+      return f.centre().distance(place(mark)) < radius(mark);
+    }
+
+    Pin place(JsonNode mark) {
+      JsonNode c = mark.path("center_px");
+      return there.apply(new Pin(c.path(0).asDouble(), c.path(1).asDouble()));
+    }
+
+    double radius(JsonNode mark) {
+      return scale * mark.path("radius_px").asDouble();
+    }
+  }
+
+  /** What is found on a sitter's picture against what is there. */
+  private static Tally judged(DemoSitter s, Shot shot, boolean list) {
+    List<SkinSpot> found = found(shot.picture());
     Tally t = new Tally();
     List<SkinSpot> right = new ArrayList<>();
     for (JsonNode d : s.truth().path("defects")) {
       boolean spot = List.of("blemish", "dark-spot", "scratch").contains(d.path("type").asText());
       if (spot && d.path("visible").asBoolean(true)) {
         t.remove++;
-        List<SkinSpot> hits = found.stream().filter(f -> isHeal(f) && covers(d, f)).toList();
+        List<SkinSpot> hits = found.stream().filter(f -> isHeal(f) && shot.covers(d, f)).toList();
         right.addAll(hits);
         t.removeHit += hits.isEmpty() ? 0 : 1;
         if (!hits.isEmpty() && !d.path("type").asText().equals("scratch")) {
-          double ratio = hits.get(0).sizeMm() * s.pxPerMm() / 2 / d.path("radius_px").asDouble();
+          double radiusMm = d.path("radius_px").asDouble() / s.pxPerMm();
+          double ratio = hits.get(0).sizeMm() / 2 / radiusMm;
           t.ratios.add(ratio);
           t.sized++;
           t.sizedWell += Math.abs(ratio - 1) < 0.2 ? 1 : 0;
@@ -251,17 +300,17 @@ final class CleanBench {
               Locale.ROOT,
               "  missed %s %.0f,%.0f: %s%n",
               d.path("type").asText(),
-              d.path("center_px").get(0).asDouble(),
-              d.path("center_px").get(1).asDouble(),
-              found.stream().filter(f -> covers(d, f)).map(CleanBench::told).toList());
+              shot.place(d).x(),
+              shot.place(d).y(),
+              found.stream().filter(f -> shot.covers(d, f)).map(CleanBench::told).toList());
         }
       }
     }
     for (JsonNode d : s.truth().path("permanent_marks")) {
       if (d.path("visible").asBoolean(true)) {
         t.keep++;
-        t.keepFound += found.stream().anyMatch(f -> covers(d, f)) ? 1 : 0;
-        t.keepHealed += found.stream().anyMatch(f -> isHeal(f) && covers(d, f)) ? 1 : 0;
+        t.keepFound += found.stream().anyMatch(f -> shot.covers(d, f)) ? 1 : 0;
+        t.keepHealed += found.stream().anyMatch(f -> isHeal(f) && shot.covers(d, f)) ? 1 : 0;
       }
     }
     for (SkinSpot f : found) {
@@ -293,11 +342,5 @@ final class CleanBench {
 
   private static boolean isHeal(SkinSpot f) {
     return f.proposal() == Proposal.HEAL;
-  }
-
-  private static boolean covers(JsonNode d, SkinSpot f) {
-    double dx = d.path("center_px").path(0).asDouble() - f.centre().x();
-    double dy = d.path("center_px").path(1).asDouble() - f.centre().y();
-    return Math.hypot(dx, dy) < d.path("radius_px").asDouble();
   }
 }
