@@ -12,7 +12,7 @@ import java.util.Locale;
  * @param sizeMm diameter; of a scratch or hair its length
  * @param reachMm diameter from which round a red mark the skin is as it is further off; others'
  *     size
- * @param contrast how much darker than the skin round it, stops of green
+ * @param contrast how much darker than the skin round it, stops of green; below 0 where lighter
  * @param redness how much redder, stops of red over green
  * @param depth in standard deviations of the skin's own texture at its size and place
  * @param confidence that it is what is proposed, 0..1

@@ -28,6 +28,7 @@ public final class SpotFinder {
 
   private final List<SkinSpot> scratches = new ArrayList<>();
   private final List<SkinSpot> hairs = new ArrayList<>();
+  private final List<SkinSpot> shining = new ArrayList<>();
   private final List<SkinSpot> round = new ArrayList<>();
   private final List<SpotRules.Dark> dark = new ArrayList<>();
 
@@ -49,6 +50,7 @@ public final class SpotFinder {
     SpotGround.each(picture, map, skin, partPx, finder::look);
     List<SkinSpot> all = new ArrayList<>(finder.scratches);
     all.addAll(finder.hairs);
+    all.addAll(finder.shining);
     finder.round.stream()
         .collect(Collectors.groupingBy(s -> nearest(map, s.centre())))
         .values()
@@ -78,6 +80,9 @@ public final class SpotFinder {
             .toList();
     hairs.addAll(lying);
     scratches.addAll(lines);
+    ShineSpots.in(ground).stream()
+        .filter(s -> lying.stream().noneMatch(l -> SkinHairs.covers(l, s, ground)))
+        .forEach(shining::add);
     List<SpotScales.Candidate> candidates = SpotScales.candidates(ground);
     SpotShape[] shapes =
         candidates.parallelStream().map(c -> SpotShape.of(ground, c)).toArray(SpotShape[]::new);

@@ -115,6 +115,20 @@ final class SpotGround {
     return px > LINES_PX_PER_MM ? halved() : this;
   }
 
+  /** The same with every channel's sign changed: what is bright in it is dark here. */
+  SpotGround negative() {
+    return new SpotGround(
+        level, px, own, skin, trust, List.of(negative(red), negative(green), negative(blue)));
+  }
+
+  private static Plane negative(Plane p) {
+    Plane out = new Plane(p.rect());
+    for (int i = 0; i < out.data().length; i++) {
+      out.data()[i] = -p.data()[i];
+    }
+    return out;
+  }
+
   private SpotGround halved() {
     return new SpotGround(
         level + 1,

@@ -17,7 +17,7 @@ final class SpotRules {
    */
   private static final double BLEMISH_OVER_HALF = 3.8;
 
-  private static final double SPOT_OVER_HALF = 3.2;
+  static final double SPOT_OVER_HALF = 3.2;
 
   /** Diameter of a mark by the radius of its depth, 2 k r / axis^e. */
   private static final double[] BLEMISH_SIZE = {1.85, 0.5};
@@ -249,7 +249,6 @@ final class SpotRules {
       double depth,
       double sizePx,
       double reachPx) {
-    double confidence = 1 - Math.exp(-Math.max(0, depth - 2) / 5) * (1.2 - Math.min(1, s.closed()));
     return new SkinSpot(
         type,
         g.source(s.x(), s.y()),
@@ -258,9 +257,15 @@ final class SpotRules {
         -s.green(),
         s.redness(),
         depth,
-        Math.max(0.05, Math.min(0.98, confidence)),
+        confidence(depth, s),
         proposal,
         List.of());
+  }
+
+  /** By how far it stands out of the texture and how closed it is. */
+  static double confidence(double depth, SpotShape s) {
+    double doubt = Math.exp(-Math.max(0, depth - 2) / 5) * (1.2 - Math.min(1, s.closed()));
+    return Math.max(0.05, Math.min(0.98, 1 - doubt));
   }
 
   /**

@@ -10,6 +10,8 @@ public enum SpotType {
   FRECKLE("freckle"),
   /** Deep, sharp and round: it stays. */
   MOLE("mole"),
+  /** A small place that gives back the lamp's own light. */
+  SHINE("shine"),
   /** A thin line of blood: a scratch. */
   SCRATCH("scratch"),
   /** A single hair outside the hair's outline, over the backdrop. */

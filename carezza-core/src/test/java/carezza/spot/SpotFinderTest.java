@@ -87,6 +87,20 @@ public class SpotFinderTest {
     }
   }
 
+  private static double log2(double v) {
+    return Math.log(v) / Math.log(2);
+  }
+
+  /** So much of a lamp's light thrown back, against green of the skin; as wide as it is at half. */
+  private void shine(double x, double y, double mm, double share, double[] lamp, double green) {
+    for (int i = 0; i < W * H; i++) {
+      double d = Math.hypot(i % W + 0.5 - x, i / W + 0.5 - y) / PX / (mm / 2.355);
+      for (int c = 0; c < 3; c++) {
+        light[c][i] += share * green * lamp[c] * Math.exp(-d * d / 2);
+      }
+    }
+  }
+
   private void line(double x0, double y0, double x1, double y1, double[] stops) {
     line(x0, y0, x1, y1, 0.4, stops);
   }
@@ -214,6 +228,38 @@ public class SpotFinderTest {
   }
 
   /** A single brown mark is left to the hand, whatever freckles the sitter beside has. */
+  @DataProvider
+  public Object[][] lampsOnSkins() {
+    List<Object[]> all = new ArrayList<>();
+    for (Object[] skin : skins()) {
+      for (double[] lamp : new double[][] {{1, 1, 1}, {1.2, 1, 0.66}, {0.85, 1, 1.3}}) {
+        all.add(new Object[] {skin[0], skin[1], lamp});
+      }
+    }
+    return all.toArray(Object[][]::new);
+  }
+
+  /** Its colour is the lamp's whatever that is; a pale spot, a blemish or a border is no shine. */
+  @Test(dataProvider = "lampsOnSkins")
+  public void smallPlacesThatShineAreToldAndLeftToTheHand(double[] rgb, long seed, double[] lamp) {
+    double[] lit = {0.75 * rgb[0] * lamp[0], 0.75 * rgb[1] * lamp[1], 0.75 * rgb[2] * lamp[2]};
+    skin(lit, seed);
+    shine(150, 150, 3, 0.6, lamp, 0.75 * rgb[1]);
+    shine(400, 150, 5, 0.4, lamp, 0.75 * rgb[1]);
+    mark(650, 150, 3, new double[] {0.2, 0.55, 0.75});
+    mark(650, 400, 3, BLOOD);
+    List<SkinSpot> spots = found();
+    for (double[] at : new double[][] {{150, 3, 0.6}, {400, 5, 0.4}}) {
+      SkinSpot s = at(spots, at[0], 150);
+      assertThat(s.type()).isEqualTo(SpotType.SHINE);
+      assertThat(s.proposal()).isEqualTo(Proposal.LOOK);
+      assertThat(s.contrast()).isNegative();
+      double half = at[1] * Math.sqrt(log2(at[2] / (Math.sqrt(1 + at[2]) - 1)));
+      assertThat(s.sizeMm()).isCloseTo(1.6 * half, withinPercentage(20));
+    }
+    assertThat(spots.stream().filter(s -> s.type() == SpotType.SHINE)).hasSize(2);
+  }
+
   @Test
   public void frecklesOfOneSitterAreNoneOfAnothers() {
     skin(new double[] {0.55, 0.36, 0.27}, 70);

@@ -16,6 +16,7 @@ import carezza.spot.SpotType;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
 
 /**
  * Patches that are lighter or darker than the skin round them, as soft dabs of dodge or burn, each
@@ -95,9 +96,7 @@ final class LightPatches {
   private Plane byColour(Plane mask) {
     Plane stops = context.evened(level, rect);
     Plane off = new Plane(rect, mask.data().clone());
-    context.skinMarks().stream()
-        .filter(s -> s.type() != SpotType.FRECKLE)
-        .forEach(s -> leaveOut(s, off));
+    marks().filter(s -> s.type() != SpotType.FRECKLE).forEach(s -> leaveOut(s, off));
     Plane round = MaskedBlur.of(stops, off, ACROSS_MM * px, 0);
     for (int i = 0; i < stops.data().length; i++) {
       if (off.data()[i] == 0) {
@@ -105,6 +104,11 @@ final class LightPatches {
       }
     }
     return stops;
+  }
+
+  /** What is left alone; light that is to be lowered is not. */
+  private Stream<SkinSpot> marks() {
+    return context.skinMarks().stream().filter(s -> s.type() != SpotType.SHINE);
   }
 
   /** The round part of the middle band, off lines and marks. */
@@ -117,7 +121,7 @@ final class LightPatches {
       float back = lines[i] > LINE ? 0 : -HALF * band.data()[i];
       band.data()[i] = Math.max(-MOST_FAINT, Math.min(MOST_FAINT, back));
     }
-    context.skinMarks().forEach(s -> leaveOut(s, band));
+    marks().forEach(s -> leaveOut(s, band));
     return band;
   }
 
