@@ -1,5 +1,6 @@
 package carezza.pass;
 
+import carezza.face.Pin;
 import carezza.setting.Extra;
 import carezza.setting.ItemsField;
 import carezza.setting.NumbersForm;
@@ -95,6 +96,18 @@ public record Heal(
 
   public Heal withId(long newId) {
     return new Heal(newId, x0, y0, x1, y1, sizeMm, dx, dy, share, form, turn, extra);
+  }
+
+  /** Its source is turned about its middle. */
+  @Override
+  public Pin source(Pin place) {
+    double cx = (x0 + x1) / 2;
+    double cy = (y0 + y1) / 2;
+    double cos = Math.cos(Math.toRadians(turn));
+    double sin = Math.sin(Math.toRadians(turn));
+    double x = place.x() - cx;
+    double y = place.y() - cy;
+    return new Pin(cx + dx + cos * x + sin * y, cy + dy - sin * x + cos * y);
   }
 
   /** From a source that is turned, degrees clockwise. */

@@ -32,6 +32,11 @@ public interface Mark extends Item {
     return List.of(new Pin(x0(), y0()), new Pin(x1(), y1()));
   }
 
+  /** From where a place of the mark takes what is laid there. */
+  default Pin source(Pin place) {
+    return new Pin(place.x() + dx(), place.y() + dy());
+  }
+
   /** Distance of a point from its line, in source pixels; asked for pixel by pixel. */
   default double distance(double x, double y) {
     return Pin.distance(x0(), y0(), x1(), y1(), x, y);

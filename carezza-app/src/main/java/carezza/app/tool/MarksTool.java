@@ -11,6 +11,12 @@ public final class MarksTool extends Tool {
   /** A pen that moved less than this made a click, units of the view. */
   private static final double CLICK = 5;
 
+  /** Tick that shows how a source is turned: from so much of the radius to the rim. */
+  private static final double TICK_FROM = 0.6;
+
+  /** A source turned by less, as a sine, has none. */
+  private static final double UPRIGHT = 0.01;
+
   /** The pass whose marks they are. */
   public interface Marked {
     List<? extends Mark> marks();
@@ -63,7 +69,11 @@ public final class MarksTool extends Tool {
   }
 
   private Optional<Mark> sourceAt(double x, double y) {
-    return last(m -> hasSource(m) && m.distance(x - m.dx(), y - m.dy()) <= radius(m));
+    return last(m -> hasSource(m) && isOnSource(m, new Pin(x, y)));
+  }
+
+  private boolean isOnSource(Mark m, Pin at) {
+    return Pin.distance(m.path().stream().map(m::source).toList(), at.x(), at.y()) <= radius(m);
   }
 
   private static boolean hasSource(Mark m) {
@@ -151,33 +161,49 @@ public final class MarksTool extends Tool {
   }
 
   private static Pin source(Mark m) {
-    return new Pin(middle(m).x() + m.dx(), middle(m).y() + m.dy());
+    return m.source(middle(m));
   }
 
   @Override
   public void overlay(Overlay o, Sight sight) {
     for (Mark m : marked.marks()) {
       double r = radius(m);
-      List<Pin> path = m.path();
-      Pin from = path.get(0);
-      Pin to = path.get(path.size() - 1);
-      o.circle(from, r);
-      if (!from.equals(to)) {
-        o.circle(to, r);
-        for (int i = 1; i < path.size(); i++) {
-          o.line(path.get(i - 1), path.get(i));
-        }
-      }
+      ring(o, m.path(), r);
       if (hasSource(m) && isNear(m, sight)) {
         o.dashed(true);
-        source(o, middle(m), source(m), r);
+        ring(o, m.path().stream().map(m::source).toList(), r);
+        between(o, middle(m), source(m), r);
         o.dashed(false);
+        turned(o, m, r);
       }
     }
   }
 
-  private static void source(Overlay o, Pin mark, Pin source, double r) {
-    o.circle(source, r);
+  private static void ring(Overlay o, List<Pin> path, double r) {
+    Pin from = path.get(0);
+    Pin to = path.get(path.size() - 1);
+    o.circle(from, r);
+    if (from.distance(to) > 0) {
+      o.circle(to, r);
+      for (int i = 1; i < path.size(); i++) {
+        o.line(path.get(i - 1), path.get(i));
+      }
+    }
+  }
+
+  /** Where the sources of a turned mark have what comes to lie uppermost in it. */
+  private static void turned(Overlay o, Mark m, double r) {
+    Pin at = middle(m);
+    Pin inner = new Pin(at.x(), at.y() - TICK_FROM * r);
+    Pin outer = new Pin(at.x(), at.y() - r);
+    boolean upright = Math.abs(m.source(outer).x() - m.source(at).x()) < UPRIGHT * r;
+    if (!upright) {
+      o.line(inner, outer);
+      o.line(m.source(inner), m.source(outer));
+    }
+  }
+
+  private static void between(Overlay o, Pin mark, Pin source, double r) {
     double d = mark.distance(source);
     if (d > 2 * r) {
       double ux = (source.x() - mark.x()) / d * r;

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import carezza.area.Area;
 import carezza.engine.Engine;
+import carezza.face.Pin;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
@@ -57,6 +58,18 @@ public class TurnedSourceTest {
     Engine e = Pictures.engine(p);
     Pass heals = Pass.start(1, Kinds.of("heals"), Area.WHOLE);
     return e.view(Pictures.pinned().withPasses(List.of(heals)), () -> false).contextFor(heals);
+  }
+
+  /** What tools draw is where healing takes its pixels. */
+  @Test
+  public void aHealKnowsWhereItTakesEachPlaceFrom() {
+    Heal h = new Heal(40, 50, 80, 70, 5, 31, -12).turned(37);
+    Moved moved = Moved.of(h, 0);
+    for (double[] at : new double[][] {{40, 50}, {80, 70}, {61.5, 44}}) {
+      Pin from = h.source(new Pin(at[0], at[1]));
+      assertThat(from.x()).isCloseTo(moved.x(at[0], at[1]), within(1e-9));
+      assertThat(from.y()).isCloseTo(moved.y(at[0], at[1]), within(1e-9));
+    }
   }
 
   @DataProvider
