@@ -70,7 +70,6 @@ final class ReviewPanel extends VBox {
             6,
             name,
             space,
-            count,
             step("review-back", "review.back", -1),
             step("review-next", "review.next", 1));
     head.setAlignment(Pos.CENTER_LEFT);
@@ -82,7 +81,7 @@ final class ReviewPanel extends VBox {
     ways.setAlignment(Pos.CENTER_LEFT);
     HBox foot = new HBox(8, ways, rest, close);
     foot.setAlignment(Pos.CENTER_LEFT);
-    getChildren().addAll(head, line, lenses, foot);
+    getChildren().addAll(head, count, line, lenses, foot);
     managedProperty().bind(visibleProperty());
     sceneProperty()
         .addListener(

@@ -191,9 +191,12 @@ public final class MarksTool extends Tool {
     }
   }
 
-  /** Where the sources of a turned mark have what comes to lie uppermost in it. */
+  /** What comes to lie uppermost in a disc from a turned source; a line is seen to turn. */
   private static void turned(Overlay o, Mark m, double r) {
     Pin at = middle(m);
+    if (m.path().get(0).distance(at) > 0) {
+      return;
+    }
     Pin inner = new Pin(at.x(), at.y() - TICK_FROM * r);
     Pin outer = new Pin(at.x(), at.y() - r);
     boolean upright = Math.abs(m.source(outer).x() - m.source(at).x()) < UPRIGHT * r;

@@ -113,7 +113,9 @@ public class MarksToolTest {
     Heal line = new Heal(50, 50, 90, 50, 4, 0, 100).withId(3).turned(90);
     Hand hand = new Hand(tool(line));
     hand.tools.moved(hand.at(70, 50));
-    assertThat(hand.look()).contains("line 70.0,170.0 70.0,130.0", "circle 70.0,170.0 r 10.0");
+    assertThat(hand.look())
+        .contains("line 70.0,170.0 70.0,130.0", "circle 70.0,170.0 r 10.0")
+        .endsWith("whole");
     hand.drag(72, 168, 72, 178);
     assertThat(done).as("by its end").containsExactly("move 3 0.0,110.0", "done 3 0.0,110.0");
     assertThat(line.source(new Pin(70, 50))).isEqualTo(new Pin(70, 150));
