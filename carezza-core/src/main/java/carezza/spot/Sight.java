@@ -2,14 +2,19 @@ package carezza.spot;
 
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.DoubleUnaryOperator;
 
 /**
- * Whether a mark will be seen where a picture is shown: its contrast filtered by the eye's
- * sensitivity and pooled, against the threshold of detection. Lightness only; a mark counts as a
- * soft disc (Watson and Ahumada 2005, "A standard model for foveal detection of spatial contrast":
- * sensitivity is a hyperbolic secant with a power as argument less one without, responses are
- * pooled by a power). Departures: rotation symmetry, no oblique effect, and the skin's own texture
- * masks: the contrast counts as far as it stands out of {@link SkinSpot#depth}.
+ * Whether a mark will be seen where a picture is shown: what it changes of light and of red against
+ * green, each filtered by the eye's sensitivity and pooled, against the threshold of detection. A
+ * mark counts as a soft disc. Light by Watson and Ahumada 2005, "A standard model for foveal
+ * detection of spatial contrast": sensitivity is a hyperbolic secant with a power as argument less
+ * one without, responses are pooled by a power. Red against green by Mullen 1985, "The contrast
+ * sensitivity of human colour vision to red-green and blue-yellow chromatic gratings": sensitivity
+ * does not fall off towards low frequencies, meets that for light at half a cycle a degree and
+ * reaches 1 at 11 to 12; here an exponential through both. The two are pooled by the same power.
+ * Departures: rotation symmetry, no oblique effect, and the skin's own texture masks: a mark counts
+ * as far as it stands out of {@link SkinSpot#depth}.
  */
 public enum Sight {
   /** The whole picture on a phone in the hand. */
@@ -26,6 +31,27 @@ public enum Sight {
   private static final double POWER = 0.7786;
   private static final double BETA = 2.6081;
 
+  /** Cycles a degree where light and colour are seen as well, and where colour is seen no more. */
+  private static final double SAME = 0.5;
+
+  private static final double ACUITY = 11.5;
+  private static final double FALL = Math.log(sensitivity(SAME)) / (ACUITY - SAME);
+
+  /** Linear sRGB light of skin in a white light, against green. */
+  private static final double[] SKIN = {1.45, 1, 0.75};
+
+  /** Luminance of linear sRGB (IEC 61966-2-1), and what the long and middle cones take of it. */
+  private static final double[] LUMINANCE = {0.2126, 0.7152, 0.0722};
+
+  private static final double[] LONG = {0.3139, 0.6396, 0.0465};
+  private static final double[] MIDDLE = {0.1553, 0.7579, 0.0868};
+
+  /**
+   * Difference of both cones' contrasts in a grating of 602 against 526 nm, as Mullen's, for each
+   * unit of its own contrast.
+   */
+  private static final double CONES = 0.49;
+
   /** How wide a scratch or a hair is taken to be; along it as many discs are pooled. */
   private static final double LINE_MM = 0.5;
 
@@ -38,7 +64,20 @@ public enum Sight {
   private static final double PLAIN = 3;
 
   private static final double STEPS_AN_OCTAVE = 3;
-  private static final Map<Integer, Double> KNOWN = new ConcurrentHashMap<>();
+
+  /** Responses by the sigma of a mark, as they were asked for. */
+  private record Curve(DoubleUnaryOperator sensitivity, Map<Integer, Double> known) {
+    Curve(DoubleUnaryOperator sensitivity) {
+      this(sensitivity, new ConcurrentHashMap<>());
+    }
+
+    double step(int n) {
+      return known.computeIfAbsent(n, k -> pooled(Math.pow(2, k / STEPS_AN_OCTAVE), sensitivity));
+    }
+  }
+
+  private static final Curve LIGHT = new Curve(Sight::sensitivity);
+  private static final Curve COLOUR = new Curve(Sight::ofColour);
 
   private final String key;
   private final double widthMm;
@@ -66,10 +105,21 @@ public enum Sight {
     double shownMm = wideMm * pxPerMm / pictureWidthPx * widthMm;
     double degrees = Math.toDegrees(Math.atan(shownMm / distanceMm));
     double sigma = degrees / 2.355;
-    double contrast = 1 - Math.pow(2, -Math.abs(s.contrast()));
+    double light = Math.abs(change(s, LUMINANCE)) * response(sigma, LIGHT);
+    double colour = Math.abs(change(s, LONG) - change(s, MIDDLE)) / CONES * response(sigma, COLOUR);
     double masked = s.depth() / (s.depth() + MASKED_DEPTH);
     double along = isLine ? Math.pow(s.sizeMm() / wideMm, 1 / BETA) : 1;
-    return contrast * masked * response(sigma) * along;
+    double seen = Math.pow(Math.pow(light, BETA) + Math.pow(colour, BETA), 1 / BETA);
+    return seen * masked * along;
+  }
+
+  /** Share by which what is taken of the skin's light changes where a mark is. */
+  private static double change(SkinSpot s, double[] taken) {
+    double green = Math.pow(2, -s.contrast());
+    double red = Math.pow(2, s.redness() - s.contrast());
+    double skin = taken[0] * SKIN[0] + taken[1] * SKIN[1] + taken[2] * SKIN[2];
+    double mark = taken[0] * SKIN[0] * red + green * (taken[1] * SKIN[1] + taken[2] * SKIN[2]);
+    return mark / skin - 1;
   }
 
   /** plain, just or not. */
@@ -84,18 +134,14 @@ public enum Sight {
   }
 
   /** By the sigma's logarithm, linear between steps. */
-  private static double response(double sigma) {
+  private static double response(double sigma, Curve of) {
     double at = STEPS_AN_OCTAVE * Math.log(sigma) / Math.log(2);
     int low = (int) Math.floor(at);
-    return step(low) + (at - low) * (step(low + 1) - step(low));
-  }
-
-  private static double step(int n) {
-    return KNOWN.computeIfAbsent(n, k -> pooled(Math.pow(2, k / STEPS_AN_OCTAVE)));
+    return of.step(low) + (at - low) * (of.step(low + 1) - of.step(low));
   }
 
   /** Response to a Gaussian of contrast 1, pooled over the plane. */
-  private static double pooled(double sigma) {
+  private static double pooled(double sigma, DoubleUnaryOperator sensitivity) {
     double reach = 4 * sigma + 0.5;
     double dr = reach / STEPS;
     double df = 1 / (2 * reach);
@@ -107,7 +153,14 @@ public enum Sight {
       for (double f = df / 2; f < top; f += df) {
         double spectrum =
             2 * Math.PI * sigma * sigma * Math.exp(-2 * Math.pow(Math.PI * sigma * f, 2));
-        response += 2 * Math.PI * f * spectrum * sensitivity(f) * bessel(2 * Math.PI * f * r) * df;
+        response +=
+            2
+                * Math.PI
+                * f
+                * spectrum
+                * sensitivity.applyAsDouble(f)
+                * bessel(2 * Math.PI * f * r)
+                * df;
       }
       sum += Math.pow(Math.abs(response), BETA) * 2 * Math.PI * r * dr;
     }
@@ -116,6 +169,11 @@ public enum Sight {
 
   private static double sensitivity(double f) {
     return GAIN * (sech(Math.pow(f / F0, POWER)) - LOSS * sech(f / F1));
+  }
+
+  /** Of red against green. */
+  private static double ofColour(double f) {
+    return Math.exp(FALL * (ACUITY - f));
   }
 
   private static double sech(double x) {
