@@ -9,6 +9,8 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
+import carezza.io.Document;
+import carezza.io.DocumentStore;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
@@ -20,6 +22,12 @@ import carezza.sheet.Kinds;
 import carezza.sheet.KnownSheet;
 import carezza.sheet.RunSheet;
 import carezza.sitter.DemoSitter;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -37,7 +45,8 @@ final class EvenBench {
           List.of("twoBands", "sheen"),
           List.of("twoBands", "sheen", "underEyes"),
           List.of("twoBands", "sheen", "underEyes", "lines"),
-          List.of("heals", "twoBands", "sheen", "underEyes"));
+          List.of("heals", "twoBands", "sheen", "underEyes"),
+          List.of("heals", "dodge", "burn"));
 
   private EvenBench() {}
 
@@ -92,9 +101,27 @@ final class EvenBench {
           shown(own.texture()),
           shown(own.smallForms()),
           shown(r.relief()));
+      dabs(sheet, s);
       if (recipe.contains("sheen") && !s.marks("shine").isEmpty()) {
         ShinePlaces.print(s, before, now, goal);
       }
+    }
+  }
+
+  /** How many strokes were laid, and how large the document is that holds them. */
+  private static void dabs(RunSheet sheet, DemoSitter s) {
+    int strokes = sheet.passes().stream().mapToInt(p -> p.area().strokes().size()).sum();
+    if (strokes == 0) {
+      return;
+    }
+    try {
+      Path file = Files.createTempFile("carezza", ".json");
+      ObjectNode nothing = JsonNodeFactory.instance.objectNode();
+      DocumentStore.write(file, new Document(s.name(), "0".repeat(64), sheet, nothing));
+      System.out.printf("  %d strokes, a document of %d kB%n", strokes, Files.size(file) / 1000);
+      Files.delete(file);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
     }
   }
 
