@@ -207,7 +207,7 @@ public class FilesJourneyTest extends BenchWindow {
                 System.getProperty("java.class.path"),
                 Holder.class.getName(),
                 document.toString())
-            .redirectErrorStream(true)
+            .redirectError(ProcessBuilder.Redirect.DISCARD)
             .start();
     assertThat(p.inputReader().readLine()).isEqualTo("true");
     return p;

@@ -60,7 +60,7 @@ final class LogCommand implements Callable<Integer> {
       out.println(all.toPrettyString());
     } else {
       log.lines().forEach(l -> say(out, l));
-      say(out, "all", log.worked(), log.lines().size() + " pictures");
+      say(out, "all", log.worked(), count(log.lines().size(), "picture", "pictures"));
     }
     return log.failed().isEmpty() ? 0 : 1;
   }
@@ -72,7 +72,7 @@ final class LogCommand implements Callable<Integer> {
       String has =
           s.tallies().stream()
               .map(t -> t.count() + " " + t.what())
-              .collect(Collectors.joining(", ", s.passes() + " passes  ", ""));
+              .collect(Collectors.joining(", ", count(s.passes(), "pass", "passes") + "  ", ""));
       say(out, stage(s.stage()), s.worked(), s.stage().isEmpty() ? "" : has.strip());
     }
     say(out, "all", r.log(), "");
@@ -86,6 +86,10 @@ final class LogCommand implements Callable<Integer> {
         t.seconds() / MINUTE,
         t.steps(),
         has);
+  }
+
+  private static String count(int n, String one, String many) {
+    return n + " " + (n == 1 ? one : many);
   }
 
   private static String stage(Optional<Stage> s) {

@@ -395,12 +395,13 @@ public class DocumentTest {
                   Saver.class.getName(),
                   picture.toString(),
                   dir.resolve("own").toString())
-              .redirectErrorStream(true)
+              .redirectError(ProcessBuilder.Redirect.DISCARD)
               .start();
       try (var in = p.inputReader()) {
         for (int line = 0; line < 5 + 7 * run; line++) {
           assertThat(in.readLine()).matches("\\d+");
         }
+      } finally {
         p.destroyForcibly().waitFor();
       }
       assertThat(store.load().sheet().passes()).hasSize(5);
