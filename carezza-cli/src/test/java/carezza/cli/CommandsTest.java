@@ -245,6 +245,7 @@ public class CommandsTest {
     assertThat(clean.path("has").path("healed").asInt()).isEqualTo(7);
     assertThat(run("log", ilse.toString())).isZero();
     assertThat(out.toString()).contains("clean", "1.5 min", "8 steps", "7 healed");
+    assertThat(out.toString()).contains("1 picture").doesNotContain("1 pictures");
     assertThat(run("log", job.resolve("nowhere").toString())).isEqualTo(1);
     assertThat(err.toString()).contains("nowhere: there is no such file or folder.");
   }
