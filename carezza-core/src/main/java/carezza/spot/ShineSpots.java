@@ -38,7 +38,7 @@ final class ShineSpots {
    */
   static List<SkinSpot> in(SpotGround ground) {
     SpotGround negative = ground.negative();
-    return SpotScales.candidates(negative).parallelStream()
+    return SpotScales.dark(negative).parallelStream()
         .filter(c -> c.dark() > LEAST_DEPTH && ground.owns(c.x(), c.y()))
         .map(c -> spot(negative, c, SpotShape.of(negative, c)))
         .filter(Objects::nonNull)

@@ -49,7 +49,16 @@ final class SpotScales {
   /** The most pronounced first; none lies on a more pronounced one. */
   static List<Candidate> candidates(SpotGround ground) {
     Responses dark = Responses.of(ground.green, ground, -1);
-    Responses red = Responses.of(ground.redness(), ground, 1);
+    return candidates(ground, dark, Responses.of(ground.redness(), ground, 1));
+  }
+
+  /** Those that are dark alone; how red they are is not looked at. */
+  static List<Candidate> dark(SpotGround ground) {
+    Responses dark = Responses.of(ground.green, ground, -1);
+    return candidates(ground, dark, dark);
+  }
+
+  private static List<Candidate> candidates(SpotGround ground, Responses dark, Responses red) {
     List<Candidate> all = new ArrayList<>();
     for (int s = 0; s < SCALES; s++) {
       double sigma = FIRST_MM * Math.pow(RATIO, s);
