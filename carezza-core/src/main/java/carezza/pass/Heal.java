@@ -1,6 +1,7 @@
 package carezza.pass;
 
 import carezza.face.Pin;
+import carezza.geometry.Projection;
 import carezza.setting.Extra;
 import carezza.setting.ItemsField;
 import carezza.setting.NumbersForm;
@@ -101,13 +102,9 @@ public record Heal(
   /** Its source is turned about its middle. */
   @Override
   public Pin source(Pin place) {
-    double cx = (x0 + x1) / 2;
-    double cy = (y0 + y1) / 2;
-    double cos = Math.cos(Math.toRadians(turn));
-    double sin = Math.sin(Math.toRadians(turn));
-    double x = place.x() - cx;
-    double y = place.y() - cy;
-    return new Pin(cx + dx + cos * x + sin * y, cy + dy - sin * x + cos * y);
+    Projection turned = Projection.turn(-Math.toRadians(turn)).about((x0 + x1) / 2, (y0 + y1) / 2);
+    double x = turned.x(place.x(), place.y());
+    return new Pin(x + dx, turned.y(place.x(), place.y()) + dy);
   }
 
   /** From a source that is turned, degrees clockwise. */

@@ -2,7 +2,7 @@ package carezza.spot;
 
 import carezza.spot.SkinSpot.Proposal;
 import java.util.List;
-import java.util.Objects;
+import java.util.Optional;
 
 /**
  * Small places that shine: round, brighter than the skin round them, and paler as far as the lamp's
@@ -34,36 +34,39 @@ final class ShineSpots {
   private ShineSpots() {}
 
   /**
-   * Those of a ground. Whether one is a fault or the light on a nose nobody can tell but the hand.
+   * Those of a ground, of what is lighter there than round it. Whether one is a fault or the light
+   * on a nose nobody can tell but the hand.
    */
-  static List<SkinSpot> in(SpotGround ground) {
+  static List<SkinSpot> in(SpotGround ground, List<SpotScales.Candidate> light) {
     SpotGround negative = ground.negative();
-    return SpotScales.dark(negative).parallelStream()
+    return light.parallelStream()
         .filter(c -> c.dark() > LEAST_DEPTH && ground.owns(c.x(), c.y()))
-        .map(c -> spot(negative, c, SpotShape.of(negative, c)))
-        .filter(Objects::nonNull)
+        .flatMap(
+            c ->
+                Optional.ofNullable(SpotShape.of(negative, c))
+                    .flatMap(s -> spot(negative, c, s))
+                    .stream())
         .toList();
   }
 
-  private static SkinSpot spot(SpotGround g, SpotScales.Candidate c, SpotShape s) {
-    if (s == null || -s.green() < FAINTEST || s.closed() < CLOSED || s.axis() < ROUND) {
-      return null;
-    }
+  private static Optional<SkinSpot> spot(SpotGround g, SpotScales.Candidate c, SpotShape s) {
+    boolean stands = -s.green() >= FAINTEST && s.closed() >= CLOSED && s.axis() >= ROUND;
     double mm = SpotRules.SPOT_OVER_HALF * s.halfPx() / g.px;
     boolean lamp =
         s.redShare() > LEAST_RED && s.redShare() < MOST_RED && s.blueShare() > LEAST_BLUE;
-    return lamp && mm >= LEAST_MM && mm <= MOST_MM
-        ? new SkinSpot(
-            SpotType.SHINE,
-            g.source(s.x(), s.y()),
-            mm,
-            mm,
-            s.green(),
-            -s.redness(),
-            c.dark(),
-            SpotRules.confidence(c.dark(), s),
-            Proposal.LOOK,
-            List.of())
-        : null;
+    return stands && lamp && mm >= LEAST_MM && mm <= MOST_MM
+        ? Optional.of(
+            new SkinSpot(
+                SpotType.SHINE,
+                g.source(s.x(), s.y()),
+                mm,
+                mm,
+                s.green(),
+                -s.redness(),
+                c.dark(),
+                SpotRules.confidence(c.dark(), s),
+                Proposal.LOOK,
+                List.of()))
+        : Optional.empty();
   }
 }

@@ -80,10 +80,11 @@ public final class SpotFinder {
             .toList();
     hairs.addAll(lying);
     scratches.addAll(lines);
-    ShineSpots.in(ground).stream()
+    SpotScales scales = new SpotScales(ground);
+    ShineSpots.in(ground, scales.light()).stream()
         .filter(s -> lying.stream().noneMatch(l -> SkinHairs.covers(l, s, ground)))
         .forEach(shining::add);
-    List<SpotScales.Candidate> candidates = SpotScales.candidates(ground);
+    List<SpotScales.Candidate> candidates = scales.candidates();
     SpotShape[] shapes =
         candidates.parallelStream().map(c -> SpotShape.of(ground, c)).toArray(SpotShape[]::new);
     for (int i = 0; i < shapes.length; i++) {

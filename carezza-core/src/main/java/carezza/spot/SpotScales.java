@@ -44,18 +44,23 @@ final class SpotScales {
     }
   }
 
-  private SpotScales() {}
+  private final SpotGround ground;
+  private final Responses dark;
+
+  SpotScales(SpotGround ground) {
+    this.ground = ground;
+    dark = Responses.of(ground.green, ground, -1);
+  }
 
   /** The most pronounced first; none lies on a more pronounced one. */
-  static List<Candidate> candidates(SpotGround ground) {
-    Responses dark = Responses.of(ground.green, ground, -1);
+  List<Candidate> candidates() {
     return candidates(ground, dark, Responses.of(ground.redness(), ground, 1));
   }
 
-  /** Those that are dark alone; how red they are is not looked at. */
-  static List<Candidate> dark(SpotGround ground) {
-    Responses dark = Responses.of(ground.green, ground, -1);
-    return candidates(ground, dark, dark);
+  /** Those that are lighter than round them, as dark ones of {@link SpotGround#negative}. */
+  List<Candidate> light() {
+    Responses light = dark.negative();
+    return candidates(ground, light, light);
   }
 
   private static List<Candidate> candidates(SpotGround ground, Responses dark, Responses red) {
@@ -110,6 +115,18 @@ final class SpotScales {
         r.data()[i] = g.trust.data()[i] > 0 ? r.data()[i] / spread[s].at(i % w, i / w) : 0;
       }
       z[s] = r.data();
+    }
+
+    /** Of the opposite; it varies as much. */
+    Responses negative() {
+      float[][] out = new float[SCALES][];
+      for (int s = 0; s < SCALES; s++) {
+        out[s] = new float[z[s].length];
+        for (int i = 0; i < out[s].length; i++) {
+          out[s][i] = -z[s][i];
+        }
+      }
+      return new Responses(g, out, spread);
     }
 
     /** In stops. */
