@@ -4,11 +4,23 @@ import carezza.color.Adaptation;
 import carezza.color.ColorEncoding;
 import carezza.color.Matrix3;
 import carezza.face.Pin;
+import carezza.filter.Gaussian;
 import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.SourcePicture;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.List;
 import java.util.Random;
+import java.util.function.UnaryOperator;
+import javax.imageio.IIOImage;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageWriteParam;
+import javax.imageio.ImageWriter;
+import javax.imageio.stream.ImageOutputStream;
 
 /**
  * A way in which a sitter's picture is changed: moved by a linear map, then its light changed.
@@ -21,6 +33,7 @@ import java.util.Random;
  * @param gain of linear light
  * @param mired shift of the colour temperature
  * @param noise standard deviation, share of full scale
+ * @param then what was done to it after
  */
 record Condition(
     String name,
@@ -30,21 +43,41 @@ record Condition(
     boolean cropped,
     double gain,
     double mired,
-    double noise) {
+    double noise,
+    Then then) {
+  /** What a camera or a program did to a picture before it came here. */
+  enum Then {
+    NOTHING,
+    /** Kept as JPEG with colour at half the size. */
+    JPEG,
+    /** Light and dark driven apart. */
+    CURVE,
+    /** An unsharp mask. */
+    SHARPENED
+  }
+
+  private static final float JPEG_QUALITY = 0.75f;
+  private static final double CURVE = 5;
+  private static final double SHARPENED_PX = 1.2;
+  private static final double SHARPENED_BY = 1.5;
+
   static final List<Condition> ALL =
       List.of(
-          new Condition("as shot", 0, false, 1, false, 1, 0, 0),
-          new Condition("turned 15", 15, false, 1, false, 1, 0, 0),
-          new Condition("turned 45", 45, false, 1, false, 1, 0, 0),
-          new Condition("turned 90", 90, false, 1, false, 1, 0, 0),
-          new Condition("mirrored", 0, true, 1, false, 1, 0, 0),
-          new Condition("light x 1/4", 0, false, 1, false, 0.25, 0, 0),
-          new Condition("light x 2", 0, false, 1, false, 2, 0, 0),
-          new Condition("60 mired warmer", 0, false, 1, false, 1, 60, 0),
-          new Condition("60 mired cooler", 0, false, 1, false, 1, -60, 0),
-          new Condition("noise 4 %", 0, false, 1, false, 1, 0, 0.04),
-          new Condition("half size", 0, false, 0.5, false, 1, 0, 0),
-          new Condition("face alone", 0, false, 1, true, 1, 0, 0));
+          new Condition("as shot", 0, false, 1, false, 1, 0, 0, Then.NOTHING),
+          new Condition("turned 15", 15, false, 1, false, 1, 0, 0, Then.NOTHING),
+          new Condition("turned 45", 45, false, 1, false, 1, 0, 0, Then.NOTHING),
+          new Condition("turned 90", 90, false, 1, false, 1, 0, 0, Then.NOTHING),
+          new Condition("mirrored", 0, true, 1, false, 1, 0, 0, Then.NOTHING),
+          new Condition("light x 1/4", 0, false, 1, false, 0.25, 0, 0, Then.NOTHING),
+          new Condition("light x 2", 0, false, 1, false, 2, 0, 0, Then.NOTHING),
+          new Condition("60 mired warmer", 0, false, 1, false, 1, 60, 0, Then.NOTHING),
+          new Condition("60 mired cooler", 0, false, 1, false, 1, -60, 0, Then.NOTHING),
+          new Condition("noise 4 %", 0, false, 1, false, 1, 0, 0.04, Then.NOTHING),
+          new Condition("half size", 0, false, 0.5, false, 1, 0, 0, Then.NOTHING),
+          new Condition("face alone", 0, false, 1, true, 1, 0, 0, Then.NOTHING),
+          new Condition("JPEG 75", 0, false, 1, false, 1, 0, 0, Then.JPEG),
+          new Condition("harder curve", 0, false, 1, false, 1, 0, 0, Then.CURVE),
+          new Condition("sharpened", 0, false, 1, false, 1, 0, 0, Then.SHARPENED));
 
   /** Where a picture's points go, and the size of what comes out. */
   final class Map {
@@ -127,6 +160,85 @@ record Condition(
         out.setCode(c, i % map.w, i / map.w, (int) Math.max(0, Math.min(255, Math.round(code))));
       }
     }
+    return switch (then) {
+      case NOTHING -> out;
+      case JPEG -> asJpeg(out);
+      case CURVE -> each(out, Condition::driven);
+      case SHARPENED -> each(out, Condition::sharpened);
+    };
+  }
+
+  private static SourcePicture each(SourcePicture p, UnaryOperator<Plane> how) {
+    SourcePicture out = new SourcePicture(p.width(), p.height(), 8, 3);
+    for (int c = 0; c < 3; c++) {
+      Plane codes = new Plane(p.bounds());
+      for (int i = 0; i < codes.data().length; i++) {
+        codes.data()[i] = p.code(c, i % p.width(), i / p.width());
+      }
+      float[] v = how.apply(codes).data();
+      for (int i = 0; i < v.length; i++) {
+        int code = Math.round(Math.max(0, Math.min(255, v[i])));
+        out.setCode(c, i % p.width(), i / p.width(), code);
+      }
+    }
     return out;
+  }
+
+  /** A logistic curve through black and white. */
+  private static Plane driven(Plane codes) {
+    double low = 1 / (1 + Math.exp(CURVE / 2));
+    for (int i = 0; i < codes.data().length; i++) {
+      double v = 1 / (1 + Math.exp(CURVE * (0.5 - codes.data()[i] / 255)));
+      codes.data()[i] = (float) (255 * (v - low) / (1 - 2 * low));
+    }
+    return codes;
+  }
+
+  private static Plane sharpened(Plane codes) {
+    Plane smooth = Gaussian.blur(codes, SHARPENED_PX);
+    for (int i = 0; i < codes.data().length; i++) {
+      float v = codes.data()[i];
+      smooth.data()[i] = (float) (v + SHARPENED_BY * (v - smooth.data()[i]));
+    }
+    return smooth;
+  }
+
+  /** ImageIO's writer keeps colour at half the size. */
+  private static SourcePicture asJpeg(SourcePicture p) {
+    BufferedImage image = new BufferedImage(p.width(), p.height(), BufferedImage.TYPE_INT_RGB);
+    for (int y = 0; y < p.height(); y++) {
+      for (int x = 0; x < p.width(); x++) {
+        image.setRGB(x, y, p.code(0, x, y) << 16 | p.code(1, x, y) << 8 | p.code(2, x, y));
+      }
+    }
+    BufferedImage back = writtenAndRead(image);
+    SourcePicture out = new SourcePicture(p.width(), p.height(), 8, 3);
+    for (int y = 0; y < p.height(); y++) {
+      for (int x = 0; x < p.width(); x++) {
+        int rgb = back.getRGB(x, y);
+        for (int c = 0; c < 3; c++) {
+          out.setCode(c, x, y, rgb >> 16 - 8 * c & 0xff);
+        }
+      }
+    }
+    return out;
+  }
+
+  private static BufferedImage writtenAndRead(BufferedImage image) {
+    ImageWriter writer = ImageIO.getImageWritersByFormatName("jpeg").next();
+    ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+    try (ImageOutputStream to = ImageIO.createImageOutputStream(bytes)) {
+      ImageWriteParam how = writer.getDefaultWriteParam();
+      how.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
+      how.setCompressionQuality(JPEG_QUALITY);
+      writer.setOutput(to);
+      writer.write(null, new IIOImage(image, null, null), how);
+      to.flush();
+      return ImageIO.read(new ByteArrayInputStream(bytes.toByteArray()));
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    } finally {
+      writer.dispose();
+    }
   }
 }

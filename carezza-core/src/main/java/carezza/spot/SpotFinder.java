@@ -9,6 +9,7 @@ import carezza.image.Rect;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
@@ -30,7 +31,7 @@ public final class SpotFinder {
   private final List<SkinSpot> hairs = new ArrayList<>();
   private final List<SkinSpot> shining = new ArrayList<>();
   private final List<SkinSpot> round = new ArrayList<>();
-  private final List<SpotRules.Dark> dark = new ArrayList<>();
+  private final List<DarkPlace> dark = new ArrayList<>();
 
   private SpotFinder() {}
 
@@ -51,10 +52,11 @@ public final class SpotFinder {
     List<SkinSpot> all = new ArrayList<>(finder.scratches);
     all.addAll(finder.hairs);
     all.addAll(finder.shining);
+    Map<Integer, List<DarkPlace>> dark =
+        finder.dark.stream().collect(Collectors.groupingBy(d -> nearest(map, d.at())));
     finder.round.stream()
         .collect(Collectors.groupingBy(s -> nearest(map, s.centre())))
-        .values()
-        .forEach(own -> all.addAll(SpotRules.asOneFace(own, finder.dark, map.pxPerMm())));
+        .forEach((face, own) -> all.addAll(FaceSpots.judged(own, dark.get(face), map.pxPerMm())));
     all.sort(Comparator.comparingDouble(SkinSpot::shows).reversed());
     return List.copyOf(all);
   }
@@ -90,7 +92,7 @@ public final class SpotFinder {
     for (int i = 0; i < shapes.length; i++) {
       SpotScales.Candidate c = candidates.get(i);
       if (shapes[i] != null && shapes[i].green() < 0 && ground.owns(c.x(), c.y())) {
-        dark.add(SpotRules.Dark.of(ground, shapes[i]));
+        dark.add(DarkPlace.of(ground, c, shapes[i]));
         SpotRules.typed(ground, c, shapes[i])
             .filter(s -> lines.stream().noneMatch(l -> Scratches.covers(l, s, ground)))
             .filter(s -> lying.stream().noneMatch(l -> SkinHairs.covers(l, s, ground)))

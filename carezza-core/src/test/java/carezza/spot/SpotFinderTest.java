@@ -410,36 +410,6 @@ public class SpotFinderTest {
     assertThat(at(found(), 250, 300).proposal()).isEqualTo(Proposal.SOFTEN);
   }
 
-  @DataProvider
-  public Object[][] flecks() {
-    return new Object[][] {
-      {0, 1.8, 10.0, 0.4, Proposal.HEAL},
-      {60, 1.8, 10.0, 0.4, Proposal.SOFTEN},
-      {60, 3.0, 10.0, 0.4, Proposal.HEAL},
-      {60, 1.8, 18.0, 0.4, Proposal.HEAL},
-      {60, 3.0, 10.0, 0.35, Proposal.SOFTEN},
-      {60, 3.0, 18.0, 0.35, Proposal.HEAL},
-    };
-  }
-
-  /** A small or brownish one among freckles may be one, if it is not deep: softened only. */
-  @Test(dataProvider = "flecks")
-  public void smallRedOnesAmongFrecklesAreLessSure(
-      int freckles, double mm, double depth, double redness, Proposal proposal) {
-    List<SkinSpot> all = new ArrayList<>();
-    for (int i = 0; i < freckles; i++) {
-      all.add(spot(SpotType.FRECKLE, 20 * i, 1.5, 8, 0.25));
-    }
-    all.add(spot(SpotType.BLEMISH, 900, mm, depth, redness));
-    List<SkinSpot> judged = SpotRules.asOneFace(all, List.of(), PX);
-    assertThat(judged.get(freckles).proposal()).isEqualTo(proposal);
-  }
-
-  private static SkinSpot spot(SpotType type, double x, double mm, double depth, double redness) {
-    Pin at = new Pin(x, 100);
-    return new SkinSpot(type, at, mm, mm, 0.5, redness, depth, 0.9, Proposal.HEAL, List.of());
-  }
-
   @Test
   public void whereThereIsNoSkinNothingIsFound() {
     skin(new double[] {0.55, 0.36, 0.27}, 6);
