@@ -57,7 +57,7 @@ record Condition(
   }
 
   private static final float JPEG_QUALITY = 0.75f;
-  private static final double CURVE = 5;
+  private static final double CURVE = 4;
   private static final double SHARPENED_PX = 1.2;
   private static final double SHARPENED_BY = 1.5;
 
@@ -78,6 +78,10 @@ record Condition(
           new Condition("JPEG 75", 0, false, 1, false, 1, 0, 0, Then.JPEG),
           new Condition("harder curve", 0, false, 1, false, 1, 0, 0, Then.CURVE),
           new Condition("sharpened", 0, false, 1, false, 1, 0, 0, Then.SHARPENED));
+
+  boolean staysInPlace() {
+    return angle == 0 && !mirrored && scale == 1 && !cropped;
+  }
 
   /** Where a picture's points go, and the size of what comes out. */
   final class Map {

@@ -48,32 +48,58 @@ final class EvenBench {
           List.of("heals", "twoBands", "sheen", "underEyes"),
           List.of("heals", "dodge", "burn"));
 
+  private static final List<String> STARTING = List.of("twoBands", "sheen", "underEyes");
+
   private EvenBench() {}
 
   /**
    * @param args sitters, all if none; lists of kinds, joined by commas, instead of the usual ones;
-   *     or {@code made} and how many seeds of generated skin
+   *     {@code changed}, for the pictures in every light and file instead of as they are; or {@code
+   *     made} and how many seeds of generated skin
    */
   static void run(List<String> args) {
     if (args.contains("made")) {
       MadeEvenBench.run(args.size() > 1 ? Integer.parseInt(args.get(1)) : MadeEvenBench.MANY);
       return;
     }
+    boolean changed = args.contains("changed");
     List<List<String>> asked =
         args.stream()
-            .filter(a -> !DemoSitter.NAMES.contains(a))
+            .filter(a -> !DemoSitter.NAMES.contains(a) && !a.equals("changed"))
             .map(a -> List.of(a.split(",")))
             .toList();
     for (String name : DemoSitter.NAMES) {
       if (args.contains(name) || args.stream().noneMatch(DemoSitter.NAMES::contains)) {
-        sitter(DemoSitter.load(name), asked.isEmpty() ? RECIPES : asked);
+        DemoSitter s = DemoSitter.load(name);
+        if (changed) {
+          changed(s, asked.isEmpty() ? List.of(STARTING) : asked);
+        } else {
+          sitter(name, s, s.picture().picture(), s.clean(), asked.isEmpty() ? RECIPES : asked);
+        }
       }
     }
   }
 
-  private static void sitter(DemoSitter s, List<List<String>> recipes) {
-    Engine clean = engine(s.clean(), s);
-    Engine shot = engine(s.picture().picture(), s);
+  /** In every condition that leaves the picture where it is, for the masks to hold. */
+  private static void changed(DemoSitter s, List<List<String>> recipes) {
+    Rect all = s.clean().bounds();
+    for (Condition c : Condition.ALL) {
+      if (c.staysInPlace()) {
+        Condition.Map map = c.new Map(all, all);
+        SourcePicture shot = c.changed(s.picture().picture(), map);
+        sitter(s.name() + ", " + c.name(), s, shot, c.changed(s.clean(), map), recipes);
+      }
+    }
+  }
+
+  private static void sitter(
+      String name,
+      DemoSitter s,
+      SourcePicture asShot,
+      SourcePicture asClean,
+      List<List<String>> recipes) {
+    Engine clean = engine(asClean, s);
+    Engine shot = engine(asShot, s);
     Rect all = shot.source().bounds();
     RgbBlock goal = clean.original().read(0, all);
     RgbBlock before = shot.original().read(0, all);
@@ -92,9 +118,9 @@ final class EvenBench {
           SkinReadings.of(before, now, s.mask("skin"), s.pxPerMm(), new FacePlanes(s.faceMap()));
       System.out.printf(
           Locale.ROOT,
-          "%-14s %-32s left %.3f  clean changed %.2f of the fault  texture %s  small forms %s"
+          "%-23s %-24s left %.3f  clean changed %.2f of the fault  texture %s  small forms %s"
               + "  relief of the truth's %s%n",
-          s.name(),
+          name,
           String.join(",", recipe),
           middle(now, goal, s) / fault,
           changed / fault,
