@@ -33,7 +33,7 @@ import javax.imageio.stream.ImageOutputStream;
  * @param gain of linear light
  * @param mired shift of the colour temperature
  * @param noise standard deviation, share of full scale
- * @param then what was done to it after
+ * @param then what else was done to it
  */
 record Condition(
     String name,
@@ -45,7 +45,7 @@ record Condition(
     double mired,
     double noise,
     Then then) {
-  /** What a camera or a program did to a picture before it came here. */
+  /** What else a sitting, a camera or a program does to a picture. */
   enum Then {
     NOTHING,
     /** Kept as JPEG with colour at half the size. */
@@ -53,13 +53,16 @@ record Condition(
     /** Light and dark driven apart. */
     CURVE,
     /** An unsharp mask. */
-    SHARPENED
+    SHARPENED,
+    /** Light falls off evenly to the right. */
+    SIDE_LIT
   }
 
   private static final float JPEG_QUALITY = 0.75f;
   private static final double CURVE = 4;
   private static final double SHARPENED_PX = 1.2;
   private static final double SHARPENED_BY = 1.5;
+  private static final double LEAST_LIGHT = 0.15;
 
   static final List<Condition> ALL =
       List.of(
@@ -77,7 +80,8 @@ record Condition(
           new Condition("face alone", 0, false, 1, true, 1, 0, 0, Then.NOTHING),
           new Condition("JPEG 75", 0, false, 1, false, 1, 0, 0, Then.JPEG),
           new Condition("harder curve", 0, false, 1, false, 1, 0, 0, Then.CURVE),
-          new Condition("sharpened", 0, false, 1, false, 1, 0, 0, Then.SHARPENED));
+          new Condition("sharpened", 0, false, 1, false, 1, 0, 0, Then.SHARPENED),
+          new Condition("lit from a side", 0, false, 1, false, 1, 0, 0, Then.SIDE_LIT));
 
   boolean staysInPlace() {
     return angle == 0 && !mirrored && scale == 1 && !cropped;
@@ -169,7 +173,18 @@ record Condition(
       case JPEG -> asJpeg(out);
       case CURVE -> each(out, Condition::driven);
       case SHARPENED -> each(out, Condition::sharpened);
+      case SIDE_LIT -> sideLit(out);
     };
+  }
+
+  private static SourcePicture sideLit(SourcePicture p) {
+    LinearLight lit = new LinearLight(p);
+    for (Plane c : lit.channels) {
+      for (int i = 0; i < c.data().length; i++) {
+        c.data()[i] *= (float) (1 - (1 - LEAST_LIGHT) * (i % c.w()) / c.w());
+      }
+    }
+    return lit.picture();
   }
 
   private static SourcePicture each(SourcePicture p, UnaryOperator<Plane> how) {
