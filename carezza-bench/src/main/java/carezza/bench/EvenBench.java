@@ -118,7 +118,7 @@ final class EvenBench {
           SkinReadings.of(before, now, s.mask("skin"), s.pxPerMm(), new FacePlanes(s.faceMap()));
       System.out.printf(
           Locale.ROOT,
-          "%-23s %-24s left %.3f  clean changed %.2f of the fault  texture %s  small forms %s"
+          "%-23s %-31s left %.3f  clean changed %.2f of the fault  texture %s  small forms %s"
               + "  relief of the truth's %s%n",
           name,
           String.join(",", recipe),
