@@ -5,12 +5,16 @@ import java.util.function.ToDoubleFunction;
 
 /**
  * What tells freckles from others on a face that has many. Their own shares of light say how well
- * the picture tells colours: where a file keeps them coarsely freckles scatter, and less is told.
+ * the picture tells colours: where a file is noisy or keeps colours coarsely freckles scatter, and
+ * less is told of marks that are no larger and no deeper.
  *
- * @param most the share of red light that a freckle takes at most
- * @param least how brown one is at least
+ * @param red share of red light in the middle
+ * @param redSpread of that share
+ * @param brown how brown they are in the middle
+ * @param brownSpread of that
+ * @param weight contrast in stops times diameter in mm in the middle
  */
-record Freckles(double most, double least) {
+record Freckles(double red, double redSpread, double brown, double brownSpread, double weight) {
   /** Diameters: smaller ones are pores as often as not, wider ones spots. */
   static final double LEAST_MM = 1.15;
 
@@ -68,11 +72,10 @@ record Freckles(double most, double least) {
   static Freckles of(List<DarkPlace> ground) {
     double[] red = sorted(ground, DarkPlace::redShare);
     double[] brown = sorted(ground, Freckles::brown);
+    double[] weight = sorted(ground, DarkPlace::weight);
     return red.length == 0
-        ? new Freckles(NO_FRECKLE, MOST_BLOOD)
-        : new Freckles(
-            Math.max(NO_FRECKLE, middle(red) + UNLIKE * below(red)),
-            Math.min(MOST_BLOOD, middle(brown) - UNLIKE * below(brown)));
+        ? new Freckles(0, 0, 1, 0, 0)
+        : new Freckles(middle(red), below(red), middle(brown), below(brown), middle(weight));
   }
 
   private static double[] sorted(List<DarkPlace> ground, ToDoubleFunction<DarkPlace> what) {
@@ -106,6 +109,7 @@ record Freckles(double most, double least) {
 
   /** Whether melanin alone does not take light like that. */
   boolean isGrey(DarkPlace d) {
+    double most = Math.max(NO_FRECKLE, red + UNLIKE * redSpread * doubt(d));
     boolean alike = d.redShare() - d.blueShare() > LEAST_GREY;
     return d.redShare() > most || d.whole() && alike && d.redShare() > most - GREY_FROM;
   }
@@ -114,6 +118,15 @@ record Freckles(double most, double least) {
   boolean mayBeOne(SkinSpot blemish, DarkPlace own) {
     boolean small = blemish.sizeMm() < SMALL_MM && blemish.depth() < SURELY;
     boolean reddish = blemish.sizeMm() < WIDEST_RED_MM && blemish.depth() < DEEPEST_RED;
+    double least = Math.min(MOST_BLOOD, brown - UNLIKE * brownSpread * doubt(own));
     return small || reddish && own.redShare() > RED_SHARE || brown(own) > least;
+  }
+
+  /**
+   * How far a mark's shares of light are off against a freckle's: noise in them falls as the mark
+   * is deeper, and as it is wider.
+   */
+  private double doubt(DarkPlace d) {
+    return Math.min(1, weight / d.weight());
   }
 }

@@ -96,13 +96,22 @@ public class FaceSpotsTest {
   @Test
   public void whereFrecklesScatterLessIsToldFromThem() {
     freckled(60, 0.2);
-    assertThat(judged(SpotType.DARK_SPOT, 3, 13, 0.88, 0.97)).isEqualTo(Proposal.HEAL);
+    assertThat(judged(SpotType.DARK_SPOT, 2, 13, 0.88, 0.97)).isEqualTo(Proposal.HEAL);
     freckled(60, 1.4);
-    assertThat(judged(SpotType.DARK_SPOT, 3, 13, 0.88, 0.97)).isEqualTo(Proposal.KEEP);
+    assertThat(judged(SpotType.DARK_SPOT, 2, 13, 0.88, 0.97)).isEqualTo(Proposal.KEEP);
     freckled(60, 0.2);
     assertThat(judged(SpotType.BLEMISH, 3, 28, 0.25, 1.05)).isEqualTo(Proposal.HEAL);
     freckled(60, 1.4);
     assertThat(judged(SpotType.BLEMISH, 3, 28, 0.25, 1.05)).isEqualTo(Proposal.SOFTEN);
+  }
+
+  /** A wide mark's colour is told where a freckle's is lost in noise. */
+  @Test
+  public void aWideOneIsToldWhereFrecklesScatter() {
+    freckled(60, 1.4);
+    assertThat(judged(SpotType.DARK_SPOT, 3, 13, 0.88, 0.97)).isEqualTo(Proposal.HEAL);
+    freckled(60, 1.4);
+    assertThat(judged(SpotType.BLEMISH, 6, 28, 0.25, 1.05)).isEqualTo(Proposal.HEAL);
   }
 
   /** Dark places of freckles' kind make a face freckled, though few are surely freckles. */
