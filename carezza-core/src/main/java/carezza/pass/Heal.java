@@ -117,6 +117,11 @@ public record Heal(
     return new Heal(id, x0, y0, x1, y1, sizeMm, dx, dy, share, newForm, turn, extra);
   }
 
+  /** So wide, mm. */
+  public Heal wide(double newMm) {
+    return new Heal(id, x0, y0, x1, y1, newMm, dx, dy, share, form, turn, extra);
+  }
+
   /** With so much of the mark taken away. */
   public Heal withShare(double newShare) {
     return new Heal(id, x0, y0, x1, y1, sizeMm, dx, dy, newShare, form, turn, extra);

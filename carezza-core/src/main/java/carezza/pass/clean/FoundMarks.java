@@ -162,7 +162,10 @@ final class FoundMarks {
 
   /** Heals of one mark, each with a source that rests on those before it. */
   static List<Heal> sourced(EvaluationContext context, SkinSpot s) {
-    return sourced(context, heals(s, context.frame().pxPerMm()));
+    List<Heal> all = heals(s, context.frame().pxPerMm());
+    return s.line().size() < 2
+        ? List.of(FittedHeal.find(context, all.get(0), s.contrast()))
+        : sourced(context, all);
   }
 
   static List<Heal> sourced(EvaluationContext context, List<Heal> heals) {
