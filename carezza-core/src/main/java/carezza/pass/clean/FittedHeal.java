@@ -11,7 +11,8 @@ import java.util.List;
 /**
  * The heal of a round mark, as wide as its place allows. A heal's rim lies outside the mark, so it
  * is to stay as it is: where it turns darker under a dark mark's heal, what lies on the ring there
- * (a lip, a brow, a fold, the hairline) spreads into the skin, and the heal is made smaller.
+ * (a lip, a brow, a fold, the hairline) spreads into the skin, and the heal is made smaller. Judged
+ * at full strength, whatever the pass has: the strength may be raised later.
  */
 final class FittedHeal {
   /** Shares of the width that are tried, in this order. */
@@ -35,11 +36,12 @@ final class FittedHeal {
    *     one that does so least if all do
    */
   static Heal find(EvaluationContext context, Heal heal, double contrast) {
+    EvaluationContext full = context.on(context.pass().withStrength(1));
     Heal best = heal;
     double least = Double.POSITIVE_INFINITY;
     for (double share : SHARES) {
       Heal h = SourceSearch.find(context, heal.wide(share * heal.sizeMm()), 0);
-      double astray = astray(context, h, Math.signum(contrast));
+      double astray = astray(full, h, Math.signum(contrast));
       if (astray < least) {
         least = astray;
         best = h;
