@@ -245,13 +245,11 @@ public final class Passes {
                     id,
                     p -> true,
                     c -> m.add(c, x0, y0, x1, y1, mm),
-                    how -> {
-                      change(id, how);
-                      now()
-                          .pass(id)
-                          .map(p -> m.told(p, x0, y0, x1, y1, mm, model.pxPerMm()))
-                          .filter(key -> !key.isEmpty())
-                          .ifPresent(key -> model.message().set(Words.of(key)));
+                    put -> {
+                      change(id, put.change());
+                      if (!put.told().isEmpty()) {
+                        model.message().set(Words.of(put.told()));
+                      }
                     }));
   }
 

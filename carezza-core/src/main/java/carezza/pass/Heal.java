@@ -21,8 +21,8 @@ import java.util.List;
  * @param dx where the source lies, relative to the mark
  * @param dy where the source lies, relative to the mark
  * @param share how much of the mark is taken away, in (0, 1]: less than 1 softens it
- * @param form how it is solved: {@link #FORMER}, {@link #SINGLY} or {@link #NOW}; a newer one is
- *     solved as now
+ * @param form how it is solved: {@link #FORMER}, {@link #SINGLY}, {@link #TOGETHER} or {@link
+ *     #NOW}; a newer one is solved as now
  * @param turn degrees by which the source is turned clockwise about its middle before it is laid
  * @param extra what a newer version knows of it
  */
@@ -53,7 +53,14 @@ public record Heal(
    * As {@link #SINGLY}, but what of its ring is a later heal's says nothing of the skin, and under
    * a spot that takes all light alike the skin is told by the spot's shape.
    */
-  public static final int NOW = 3;
+  public static final int TOGETHER = 3;
+
+  /**
+   * As {@link #TOGETHER}, but what else than the mark's own ground lies in the heal stays as it is
+   * and says nothing of the skin, and how much of a red mark lies in red light is told from what is
+   * usual of blood too, since the place's own shade is no part of the mark.
+   */
+  public static final int NOW = 4;
 
   /** How heals stand in the document. */
   public static final ItemsField.Form<Heal> FORM =

@@ -18,25 +18,18 @@ public sealed interface PassTool {
    */
   record Brush(boolean isFull) implements PassTool {}
 
+  /**
+   * What comes of a mark that was asked for.
+   *
+   * @param change lays it on the pass as it is by then
+   * @param told what is to be told of it: a key of the word bundle, or empty
+   */
+  record Put(UnaryOperator<Pass> change, String told) {}
+
   /** Marks are put on the picture by a click or a short line and their sources dragged. */
   interface Marking {
-    /**
-     * Finds what goes with one more mark; may read pixels. What comes of it is laid on the pass as
-     * it is by then.
-     */
-    UnaryOperator<Pass> add(
-        EvaluationContext context, double x0, double y0, double x1, double y1, double sizeMm);
-
-    /**
-     * What is to be told of a mark that was asked for there: a key of the word bundle, or empty.
-     *
-     * @param p the pass with what came of it
-     * @param pxPerMm source pixels in a mm
-     */
-    default String told(
-        Pass p, double x0, double y0, double x1, double y1, double sizeMm, double pxPerMm) {
-      return "";
-    }
+    /** Finds what goes with one more mark; may read pixels. */
+    Put add(EvaluationContext context, double x0, double y0, double x1, double y1, double sizeMm);
 
     /** The pass with the source of a mark elsewhere. */
     Pass moved(Pass p, long mark, double dx, double dy);

@@ -13,6 +13,7 @@ import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
 import carezza.pass.Pass;
+import carezza.pass.PassTool;
 import carezza.sheet.Kinds;
 import carezza.sheet.RunSheet;
 import carezza.sitter.DemoSitter;
@@ -56,6 +57,64 @@ public class HealsBesideBordersTest {
         .as("what spreads into the skin, stops")
         .isLessThan(0.02);
     assertThat(after).isLessThan(0.75 * before);
+  }
+
+  @DataProvider
+  public Object[][] widths() {
+    return new Object[][] {
+      {"tobias", 986, 597, 8},
+      {"tobias", 986, 597, 12},
+      {"maren", 598, 859, 8},
+      {"maren", 598, 859, 10},
+      {"ilse", 711, 882, 10}
+    };
+  }
+
+  /** Laid by hand it is as wide as the brush, and reaches over the border. */
+  @Test(dataProvider = "widths")
+  public void aHealLaidByHandOverABorderIsSkinOnItsOwnSide(String name, int x, int y, double mm) {
+    DemoSitter s = DemoSitter.load(name);
+    SourcePicture clean = s.clean();
+    Engine e = engine(marked(clean, x, y, MARK_MM * s.pxPerMm()));
+    RunSheet sheet = bare(s);
+    PassTool.Put put = laid(e, sheet, x, y, mm);
+    PixelReader healed = e.view(sheet.change(1, put.change()), () -> false);
+    Rect near = Rect.ofDisc(x, y, 1.2 * MARK_MM * s.pxPerMm());
+    RgbBlock goal = engine(clean).original().read(0, near);
+    double before = apart(e.original().read(0, near), goal);
+    assertThat(darkened(e.original().read(0, near), healed.read(0, near))).isLessThan(0.1);
+    assertThat(apart(healed.read(0, near), goal)).isLessThan(0.9 * before);
+  }
+
+  @DataProvider
+  public Object[][] rims() {
+    return new Object[][] {
+      {"tobias", 851, 1176, 10, "review.rimSpreads"},
+      {"maren", 754, 1663, 10, "review.rimSpreads"},
+      {"ilse", 1363, 2010, 7, "review.rimSpreads"},
+      {"tobias", 986, 597, 6, ""},
+      {"maren", 598, 859, 6, ""},
+      {"ilse", 711, 882, 6, ""}
+    };
+  }
+
+  /** Over a nostril, a fold beside a scarf and a collar, and beside cap, backdrop and hair. */
+  @Test(dataProvider = "rims")
+  public void whatSpreadsIntoARimIsTold(String name, int x, int y, double mm, String told) {
+    DemoSitter s = DemoSitter.load(name);
+    Engine e = engine(marked(s.clean(), x, y, MARK_MM * s.pxPerMm()));
+    assertThat(laid(e, bare(s), x, y, mm).told()).isEqualTo(told);
+  }
+
+  private static RunSheet bare(DemoSitter s) {
+    Pass heals = Pass.start(1, Kinds.of("heals"), Area.WHOLE);
+    return RunSheet.EMPTY.withFaceMap(s.faceMap()).withPasses(List.of(heals));
+  }
+
+  private static PassTool.Put laid(Engine e, RunSheet sheet, int x, int y, double mm) {
+    Pass p = sheet.pass(1).orElseThrow();
+    PassTool.Marks tool = (PassTool.Marks) p.kind().tool();
+    return tool.does().add(e.view(sheet, () -> false).contextFor(p), x, y, x, y, mm);
   }
 
   private static Engine engine(SourcePicture p) {

@@ -108,7 +108,7 @@ public final class DemoJob {
     Pass p = sheet.pass(pass).orElseThrow();
     PassTool.Marks tool = (PassTool.Marks) p.kind().tool();
     EvaluationContext context = engine.view(sheet, () -> false).contextFor(p);
-    return sheet.change(pass, tool.does().add(context, x, y, x, y, mm));
+    return sheet.change(pass, tool.does().add(context, x, y, x, y, mm).change());
   }
 
   private static Stroke line(double mm, double x0, double y0, double x1, double y1) {

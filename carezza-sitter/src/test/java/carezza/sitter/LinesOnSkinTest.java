@@ -45,7 +45,9 @@ public class LinesOnSkinTest extends OnSkin {
     PassTool.Marking drawing = ((PassTool.Marks) KIND.tool()).does();
     return sheet.change(
         1,
-        drawing.add(context, X - x, Y - SLOPE * x + aside, X + x, Y + SLOPE * x + aside, 2)::apply);
+        drawing
+            .add(context, X - x, Y - SLOPE * x + aside, X + x, Y + SLOPE * x + aside, 2)
+            .change());
   }
 
   private static RgbBlock read(Engine e, RunSheet s) {

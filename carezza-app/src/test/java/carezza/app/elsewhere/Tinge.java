@@ -30,7 +30,6 @@ import carezza.setting.Unit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.UnaryOperator;
 
 /** Brings colour towards a tint: everywhere alike, or less away from a place; in full on dots. */
 public final class Tinge implements PassKind {
@@ -79,13 +78,15 @@ public final class Tinge implements PassKind {
     return new PassTool.Marks(
         new PassTool.Marking() {
           @Override
-          public UnaryOperator<Pass> add(
+          public PassTool.Put add(
               EvaluationContext c, double x0, double y0, double x1, double y1, double sizeMm) {
-            return p -> {
-              List<Dot> all = new ArrayList<>(p.get(DOTS));
-              all.add(new Dot(DOTS.nextId(all), x0, y0, sizeMm, Extra.NONE));
-              return p.with(DOTS, all);
-            };
+            return new PassTool.Put(
+                p -> {
+                  List<Dot> all = new ArrayList<>(p.get(DOTS));
+                  all.add(new Dot(DOTS.nextId(all), x0, y0, sizeMm, Extra.NONE));
+                  return p.with(DOTS, all);
+                },
+                "");
           }
 
           @Override

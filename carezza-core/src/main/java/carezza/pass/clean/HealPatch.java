@@ -6,7 +6,9 @@ import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.pass.Heal;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * The solved patch of one heal at one level: what it adds to the linear light of the picture below.
@@ -17,12 +19,13 @@ import java.util.List;
  * source's own pixels. Of these only what is finer than {@link #BROAD_MM} is taken, since broader
  * tones of another place are wrong here; what of the skin shows through the mark is kept ({@link
  * ShowingThrough}, {@link UnderSpot}), and so is what needs no healing ({@link MarkOutline}). Heals
- * of documents of before have none of these three ({@link Heal#FORMER}). Where heals overlap the
- * border of all of them counts: what of a ring is a later heal's is no skin yet, what is an earlier
- * one's is healed. The difference is smooth by construction, so the membrane is solved on a grid on
- * which the ring is {@link #GRID_RING} to twice as many cells wide. A gain of the light below
- * scales the result by the same gain exactly, since the cube root of a product is the product of
- * the cube roots. At levels above 0 the source is shifted by parts of a pixel with a Catmull-Rom
+ * of documents of before have none of these three ({@link Heal#FORMER}). What lies beyond a border
+ * within the heal is left and says nothing of the skin ({@link HealGround}). Where heals overlap
+ * the border of all of them counts: what of a ring is a later heal's is no skin yet, what is an
+ * earlier one's is healed. The difference is smooth by construction, so the membrane is solved on a
+ * grid on which the ring is {@link #GRID_RING} to twice as many cells wide. A gain of the light
+ * below scales the result by the same gain exactly, since the cube root of a product is the product
+ * of the cube roots. At levels above 0 the source is shifted by parts of a pixel with a Catmull-Rom
  * kernel.
  */
 final class HealPatch {
@@ -58,64 +61,109 @@ final class HealPatch {
   static SolvedPatch solve(
       Heal h, double pxPerMm, RgbBlock target, RgbBlock source, List<Heal> later) {
     HealSite site = HealSite.of(h, pxPerMm, target.rect(), target.level());
-    if (h.form() >= Heal.NOW) {
+    if (h.form() >= Heal.TOGETHER) {
       site.leave(later, pxPerMm);
     }
     Rect rect = site.rect();
-    int n = target.size();
-    boolean isNow = h.form() > Heal.FORMER;
+    boolean isKept = h.form() > Heal.FORMER;
     Moved moved = Moved.of(h, site.level());
     float[][] fill = new float[3][];
-    float[][] rest = new float[3][n];
+    float[][] roots = new float[3][];
     for (int c = 0; c < 3; c++) {
-      fill[c] = moved.under(source, c, rect);
-      for (int i = 0; i < n; i++) {
-        fill[c][i] = Roots.cbrt(fill[c][i]);
-        rest[c][i] = Roots.cbrt(target.channel(c)[i]);
+      fill[c] = roots(moved.under(source, c, rect));
+      roots[c] = roots(target.channel(c));
+    }
+    Optional<HealGround.Border> border =
+        h.form() >= Heal.NOW ? HealGround.border(site, roots) : Optional.empty();
+    float[] ring = site.onRing().clone();
+    border.ifPresent(site::leave);
+    float[] outline = isKept ? MarkOutline.skin(site, roots, ring) : ones(target.size());
+    if (isKept) {
+      for (float[] channel : fill) {
+        takeBroad(channel, rect, BROAD_MM * site.pxPerMm());
       }
     }
-    float[] outline = isNow ? MarkOutline.skin(site, rest) : null;
-    for (int c = 0; c < 3; c++) {
-      if (isNow) {
-        takeBroad(fill[c], rect, BROAD_MM * site.pxPerMm());
-      }
-      for (int i = 0; i < n; i++) {
-        rest[c][i] -= fill[c][i];
-      }
-    }
+    float[][] rest = less(roots, fill);
     dropStrangers(site, rest);
-    int k = 0;
-    while (site.ringPx() / (1 << (k + 1)) >= GRID_RING) {
-      k++;
-    }
-    float[][] base = new float[3][];
+    float[][] base = carried(site, rest);
     for (int c = 0; c < 3; c++) {
-      base[c] = RingMembrane.carried(rect, rest[c], site.onRing(), k, site.ringPx() / (1 << k));
-      for (int i = 0; i < n; i++) {
+      for (int i = 0; i < rest[c].length; i++) {
         fill[c][i] += base[c][i];
         rest[c][i] -= base[c][i];
       }
     }
-    if (isNow) {
-      boolean isSpot = h.form() >= Heal.NOW && h.x0() == h.x1() && h.y0() == h.y1();
-      boolean isTold = ShowingThrough.add(site, fill, rest, isSpot);
+    if (isKept) {
+      border.ifPresent(b -> clear(rest, b.beyond()));
+      boolean isSpot = h.form() >= Heal.TOGETHER && h.x0() == h.x1() && h.y0() == h.y1();
+      boolean isTold = ShowingThrough.add(site, fill, rest, isSpot, isSpot && h.form() >= Heal.NOW);
       if (!isTold && isSpot) {
         UnderSpot.add(site, fill, rest, base);
       }
       MarkOutline.narrow(site, rest, outline);
     }
-    float[][] delta = new float[3][n];
+    return new SolvedPatch(site.level(), rect, delta(h, site, target, fill, outline));
+  }
+
+  private static float[] roots(float[] light) {
+    float[] out = new float[light.length];
+    for (int i = 0; i < out.length; i++) {
+      out[i] = Roots.cbrt(light[i]);
+    }
+    return out;
+  }
+
+  private static float[] ones(int n) {
+    float[] out = new float[n];
+    Arrays.fill(out, 1);
+    return out;
+  }
+
+  private static float[][] less(float[][] a, float[][] b) {
+    float[][] out = new float[a.length][a[0].length];
+    for (int c = 0; c < out.length; c++) {
+      for (int i = 0; i < out[c].length; i++) {
+        out[c][i] = a[c][i] - b[c][i];
+      }
+    }
+    return out;
+  }
+
+  /** The difference on the ring, carried over what it surrounds. */
+  private static float[][] carried(HealSite site, float[][] rest) {
+    int k = 0;
+    while (site.ringPx() / (1 << (k + 1)) >= GRID_RING) {
+      k++;
+    }
+    float[][] out = new float[3][];
+    for (int c = 0; c < 3; c++) {
+      double cells = site.ringPx() / (1 << k);
+      out[c] = RingMembrane.carried(site.rect(), rest[c], site.onRing(), k, cells);
+    }
+    return out;
+  }
+
+  private static void clear(float[][] v, boolean[] where) {
+    for (float[] channel : v) {
+      for (int i = 0; i < where.length; i++) {
+        channel[i] = where[i] ? 0 : channel[i];
+      }
+    }
+  }
+
+  private static float[][] delta(
+      Heal h, HealSite site, RgbBlock target, float[][] fill, float[] outline) {
+    float[][] out = new float[3][target.size()];
     for (int c = 0; c < 3; c++) {
       float[] t = target.channel(c);
-      for (int i = 0; i < n; i++) {
-        float a = isNow ? site.alpha()[i] * outline[i] : site.alpha()[i];
+      for (int i = 0; i < t.length; i++) {
+        float a = site.alpha()[i] * outline[i];
         if (a > 0) {
           float v = fill[c][i];
-          delta[c][i] = (float) h.share() * a * (v * v * v - t[i]);
+          out[c][i] = (float) h.share() * a * (v * v * v - t[i]);
         }
       }
     }
-    return new SolvedPatch(site.level(), rect, delta);
+    return out;
   }
 
   /** What is broader than a sigma is taken out of a source: the place keeps its own tones. */

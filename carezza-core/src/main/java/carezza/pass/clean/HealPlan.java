@@ -90,7 +90,7 @@ final class HealPlan {
   }
 
   private List<Heal> laterOn(List<Heal> heals, int i) {
-    if (heals.get(i).form() < Heal.NOW) {
+    if (heals.get(i).form() < Heal.TOGETHER) {
       return List.of();
     }
     List<Heal> out = new ArrayList<>();

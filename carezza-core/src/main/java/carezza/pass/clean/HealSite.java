@@ -1,5 +1,7 @@
 package carezza.pass.clean;
 
+import carezza.filter.Gaussian;
+import carezza.image.Plane;
 import carezza.image.Rect;
 import carezza.pass.Heal;
 import java.util.Arrays;
@@ -30,6 +32,12 @@ record HealSite(
   private static final float STRANGE = 5;
 
   private static final float STRANGE_LEAST = 0.12f;
+
+  /** What is not the ground is kept only beyond this share of the radius. */
+  static final float POINTED_AT = 0.35f;
+
+  /** How softly what is kept ends. */
+  static final double BORDER_SOFT_MM = 0.15;
 
   /** Share of a ring that must be left for the rest to be taken out of it. */
   private static final double ENOUGH = 0.2;
@@ -123,6 +131,26 @@ record HealSite(
     }
     if (is >= ENOUGH * was) {
       System.arraycopy(left, 0, onRing, 0, left.length);
+    }
+  }
+
+  /**
+   * What lies beyond a border stays as it is, but where the hand has pointed, and what is near it
+   * says nothing of the ground.
+   */
+  void leave(HealGround.Border border) {
+    float[] kept = new float[alpha.length];
+    for (int i = 0; i < kept.length; i++) {
+      boolean isPointedAt = inside[i] <= POINTED_AT;
+      kept[i] = border.beyond()[i] && !isPointedAt ? 0 : 1;
+      if (border.near()[i] && !isPointedAt) {
+        onRing[i] = 0;
+        inside[i] = Math.max(1, inside[i]);
+      }
+    }
+    float[] soft = Gaussian.blur(new Plane(rect, kept), BORDER_SOFT_MM * pxPerMm).data();
+    for (int i = 0; i < kept.length; i++) {
+      alpha[i] *= soft[i];
     }
   }
 

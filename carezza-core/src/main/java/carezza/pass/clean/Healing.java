@@ -12,23 +12,25 @@ import java.util.function.UnaryOperator;
 /** What the hand does with heals: each is given a source when it is put on the picture. */
 final class Healing implements PassTool.Marking {
   @Override
-  public UnaryOperator<Pass> add(
+  public PassTool.Put add(
       EvaluationContext context, double x0, double y0, double x1, double y1, double sizeMm) {
     Heal found = SourceSearch.find(context, new Heal(x0, y0, x1, y1, sizeMm, 0, 0), 0);
-    return p -> {
-      List<Heal> all = new ArrayList<>(p.get(Heals.HEALS));
-      all.add(found.withId(Heals.HEALS.nextId(all)));
-      return p.with(Heals.HEALS, all);
-    };
+    return new PassTool.Put(
+        p -> {
+          List<Heal> all = new ArrayList<>(p.get(Heals.HEALS));
+          all.add(found.withId(Heals.HEALS.nextId(all)));
+          return p.with(Heals.HEALS, all);
+        },
+        told(context, found));
   }
 
-  /** A mark that is to stay has gone. */
-  @Override
-  public String told(
-      Pass p, double x0, double y0, double x1, double y1, double sizeMm, double pxPerMm) {
-    Heal h = new Heal(x0, y0, x1, y1, sizeMm, 0, 0);
-    boolean kept = p.get(Heals.KEPT).stream().anyMatch(k -> k.isUnder(h, pxPerMm));
-    return kept ? "review.keptMark" : "";
+  /** A mark that is to stay has gone, or what lies on the rim spreads; the width is the hand's. */
+  private static String told(EvaluationContext context, Heal h) {
+    double px = context.frame().pxPerMm();
+    if (context.pass().get(Heals.KEPT).stream().anyMatch(k -> k.isUnder(h, px))) {
+      return "review.keptMark";
+    }
+    return HealRim.of(context, h).isUneven() ? "review.rimSpreads" : "";
   }
 
   /** A place that the hand has chosen is taken as it lies. */

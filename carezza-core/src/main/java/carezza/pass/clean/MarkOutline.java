@@ -31,13 +31,8 @@ final class MarkOutline {
 
   private static final double CORE_EDGE = 0.25;
 
-  /** What is not skin is kept only beyond this share of the radius. */
-  private static final float POINTED_AT = 0.35f;
-
   /** The part of the ring that must be strange for there to be a border. */
   private static final double BORDER = 0.02;
-
-  private static final double BORDER_SOFT_MM = 0.15;
 
   private MarkOutline() {}
 
@@ -45,8 +40,9 @@ final class MarkOutline {
    * 0 where something else than skin reaches in from the ring, 1 on skin, soft between.
    *
    * @param target the three channels round the mark
+   * @param ring 1 on all of the ring, also where it says nothing of the skin
    */
-  static float[] skin(HealSite site, float[][] target) {
+  static float[] skin(HealSite site, float[][] target, float[] ring) {
     float[] above = HealSite.sum(target);
     float[] out = new float[above.length];
     Arrays.fill(out, 1);
@@ -57,23 +53,25 @@ final class MarkOutline {
     for (int i = 0; i < above.length; i++) {
       above[i] -= usual.get().middle();
     }
-    reachIn(site, above, usual.get().limit(), out);
+    reachIn(site, above, ring, usual.get().limit(), out);
     for (int i = 0; i < above.length; i++) {
       above[i] = -above[i];
     }
-    reachIn(site, above, usual.get().limit(), out);
-    return Gaussian.blur(new Plane(site.rect(), out), BORDER_SOFT_MM * site.pxPerMm()).data();
+    reachIn(site, above, ring, usual.get().limit(), out);
+    return Gaussian.blur(new Plane(site.rect(), out), HealSite.BORDER_SOFT_MM * site.pxPerMm())
+        .data();
   }
 
   /** Sets to 0 what is joined to places of the ring above a limit and is half as far above it. */
-  private static void reachIn(HealSite site, float[] above, float limit, float[] out) {
+  private static void reachIn(
+      HealSite site, float[] above, float[] onRing, float limit, float[] out) {
     int n = above.length;
     int[] queue = new int[n];
     int tail = 0;
     double sum = 0;
     int ring = 0;
     for (int i = 0; i < n; i++) {
-      if (site.onRing()[i] > 0) {
+      if (onRing[i] > 0) {
         ring++;
         if (above[i] > limit) {
           sum += above[i];
@@ -98,7 +96,7 @@ final class MarkOutline {
         boolean isBeside = Math.abs(step) == w || x + step >= 0 && x + step < w;
         if (isBeside && i >= 0 && i < n && !seen[i] && above[i] > enough) {
           seen[i] = true;
-          if (site.inside()[i] > POINTED_AT) {
+          if (site.inside()[i] > HealSite.POINTED_AT) {
             out[i] = 0;
             queue[tail++] = i;
           }

@@ -44,9 +44,11 @@ final class ShowingThrough {
    * @param rest target less fill; is taken from
    * @param isSpot whether it is a spot, whose share in red is well known where it is strong; a
    *     line's is not, since files keep colour coarser than light
+   * @param knowsBlood whether the share in red is held to what is usual of blood
    * @return false where the mark takes red light as it takes green
    */
-  static boolean add(HealSite site, float[][] fill, float[][] rest, boolean isSpot) {
+  static boolean add(
+      HealSite site, float[][] fill, float[][] rest, boolean isSpot, boolean knowsBlood) {
     double[] green = energies(site, rest[1], rest[1]);
     double mark = green[0] - green[1];
     if (green[2] < LEAST_RING || mark <= LEAST_ENERGY * green[1]) {
@@ -57,7 +59,7 @@ final class ShowingThrough {
     if (r > MOST_RED) {
       return false;
     }
-    float share = (float) Math.max(LEAST_RED, r);
+    float share = (float) Math.max(LEAST_RED, knowsBlood ? RedShare.of(site, fill, rest, r) : r);
     float[] q = new float[rest[0].length];
     for (int i = 0; i < q.length; i++) {
       q[i] = rest[0][i] - share * rest[1][i];

@@ -46,6 +46,10 @@ public final class SourceSearch {
   private final Rect rect;
   private final Plane[] low = new Plane[3];
   private final Plane fine;
+
+  /** 1 but where the heal's ring is another thing than what the mark lies on. */
+  private final Plane ground;
+
   private final double radius;
   private final double ring;
 
@@ -57,13 +61,18 @@ public final class SourceSearch {
     radius = heal.sizeMm() * px / 2;
     ring = HealPatch.ringPx(px);
     float[] light = new float[b.size()];
+    Rect target = HealPatch.targetRect(heal, px).intersect(rect);
+    float[][] roots = new float[3][];
     for (int c = 0; c < 3; c++) {
       float[] u = new float[b.size()];
       for (int i = 0; i < u.length; i++) {
         u[i] = Roots.cbrt(b.channel(c)[i]);
       }
+      roots[c] = new Plane(rect, u).crop(target, 0).data();
       low[c] = Gaussian.blur(new Plane(rect, u), 0.3 * px);
     }
+    ground = Plane.filled(target, 1);
+    HealGround.border(HealSite.of(heal, px, target, 0), roots).ifPresent(this::leave);
     for (int i = 0; i < light.length; i++) {
       light[i] = Roots.cbrt(Math.max(0, WorkingSpace.luminance(b.r()[i], b.g()[i], b.b()[i])));
     }
@@ -72,6 +81,12 @@ public final class SourceSearch {
     Plane broad = Gaussian.blur(l, 0.6 * px);
     for (int i = 0; i < light.length; i++) {
       fine.data()[i] -= broad.data()[i];
+    }
+  }
+
+  private void leave(HealGround.Border border) {
+    for (int i = 0; i < border.near().length; i++) {
+      ground.data()[i] = border.near()[i] ? 0 : 1;
     }
   }
 
@@ -175,7 +190,7 @@ public final class SourceSearch {
         if (d > radius + ring) {
           continue;
         }
-        boolean onRing = d >= radius;
+        boolean onRing = d >= radius && ground.clamped(x, y) > 0;
         for (int c = 0; c < 3; c++) {
           float source = low[c].at(x + dx, y + dy);
           inside[c].add(x, y, source);

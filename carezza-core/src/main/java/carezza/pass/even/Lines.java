@@ -26,7 +26,6 @@ import carezza.spot.SkinLine;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 
 /**
@@ -155,28 +154,20 @@ public final class Lines implements PassKind {
     private static final double NEAR_MM = 8;
 
     @Override
-    public UnaryOperator<Pass> add(
+    public PassTool.Put add(
         EvaluationContext context, double x0, double y0, double x1, double y1, double sizeMm) {
       if (x0 != x1 || y0 != y1) {
         List<Pin> path = LineTrace.between(context, new Pin(x0, y0), new Pin(x1, y1));
-        return p -> with(p, FaceLine.of(path));
+        return new PassTool.Put(p -> with(p, FaceLine.of(path)), "");
       }
       double near = NEAR_MM * context.frame().pxPerMm();
+      boolean isThere = context.pass().get(LINES).stream().anyMatch(l -> l.distance(x0, y0) < near);
       return fresh(context).stream()
           .map(l -> FaceLine.of(l.points()))
           .filter(l -> l.distance(x0, y0) < near)
           .min(Comparator.comparingDouble(l -> l.distance(x0, y0)))
-          .map(l -> (UnaryOperator<Pass>) p -> with(p, l))
-          .orElse(p -> p);
-    }
-
-    /** A click that found none. */
-    @Override
-    public String told(
-        Pass p, double x0, double y0, double x1, double y1, double sizeMm, double pxPerMm) {
-      boolean isClick = x0 == x1 && y0 == y1;
-      boolean none = p.get(LINES).stream().noneMatch(l -> l.distance(x0, y0) < NEAR_MM * pxPerMm);
-      return isClick && none ? "review.noLine" : "";
+          .map(l -> new PassTool.Put(p -> with(p, l), ""))
+          .orElseGet(() -> new PassTool.Put(p -> p, isThere ? "" : "review.noLine"));
     }
 
     @Override
