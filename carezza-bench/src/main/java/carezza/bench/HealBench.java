@@ -176,7 +176,7 @@ final class HealBench {
         error[k] += e;
         worse[k] += e > before ? 1 : 0;
         line.append(String.format(Locale.ROOT, "  %s %.2f", WAYS[k], e));
-        if (isRound(h)) {
+        if (h.isRound()) {
           HealMatch match = match(ways.get(k), h.x0(), h.y0(), h.sizeMm() * px / 2, px);
           inBand[k] += match.inBand() ? 1 : 0;
         }
@@ -191,16 +191,12 @@ final class HealBench {
             before,
             line);
       }
-      if (isRound(h)) {
+      if (h.isRound()) {
         round++;
         untouchedNear(untouched, skin, heals, h, px, random);
       }
     }
     patches += heals.size();
-  }
-
-  private static boolean isRound(Heal h) {
-    return h.x0() == h.x1() && h.y0() == h.y1();
   }
 
   /** The picture with every patch cloned from where the heals take theirs, one after the other. */

@@ -98,6 +98,11 @@ public record Heal(
     this(0, x0, y0, x1, y1, sizeMm, dx, dy, 1, NOW, 0, Extra.NONE);
   }
 
+  /** Whether it came of a click. */
+  public boolean isRound() {
+    return x0 == x1 && y0 == y1;
+  }
+
   public Heal from(double newDx, double newDy) {
     return new Heal(id, x0, y0, x1, y1, sizeMm, newDx, newDy, share, form, turn, extra);
   }

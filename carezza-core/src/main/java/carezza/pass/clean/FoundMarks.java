@@ -128,8 +128,7 @@ final class FoundMarks {
    */
   static boolean isOf(Heal h, Pin place, List<Pin> line, double px) {
     double reach = h.sizeMm() * px / 2;
-    boolean isLine = h.x0() != h.x1() || h.y0() != h.y1();
-    if (line.size() < 2 || !isLine) {
+    if (line.size() < 2 || h.isRound()) {
       return h.distance(place.x(), place.y()) < reach;
     }
     return Pin.distance(line, h.x0(), h.y0()) < reach && Pin.distance(line, h.x1(), h.y1()) < reach;

@@ -4,6 +4,7 @@ import carezza.face.Pin;
 import carezza.filter.Flood;
 import carezza.filter.Gaussian;
 import carezza.image.Plane;
+import carezza.pass.Heal;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -35,11 +36,17 @@ final class HealGround {
   /** Share of the ring from which a piece counts as another thing. */
   private static final double LEAST = 0.03;
 
+  /** The same for a line: what it heals, such as a hair, may leave it and reach its ring. */
+  private static final double LEAST_OF_LINE = 0.3;
+
   /** And from which an edge counts whose other side lies beyond the ring. */
   private static final double LEAST_EDGE = 0.05;
 
   /** Length of the mean direction of an edge's pixels from which it lies on one side. */
   private static final double ONE_SIDED = 0.6;
+
+  /** No mark reaches so far in its heal, over the radius. */
+  private static final double OUTERMOST = 0.8;
 
   /** Share of the ring that must be ground. */
   private static final double ENOUGH = 0.15;
@@ -68,7 +75,6 @@ final class HealGround {
 
   private final HealSite site;
   private final int n;
-  private final float[] steep;
   private final boolean[] calm;
   private final boolean[] edge;
   private final Pin middle;
@@ -77,7 +83,7 @@ final class HealGround {
   private HealGround(HealSite site, float[][] roots) {
     this.site = site;
     n = site.inside().length;
-    steep = steepness(site, roots);
+    float[] steep = steepness(site, roots);
     calm = new boolean[n];
     edge = new boolean[n];
     middle = middle();
@@ -121,14 +127,15 @@ final class HealGround {
   }
 
   /**
+   * @param site of the heal
    * @param roots three channels of the picture over the site
    * @return empty where all is ground, and where too little of the ring is
    */
-  static Optional<Border> border(HealSite site, float[][] roots) {
-    return new HealGround(site, roots).border();
+  static Optional<Border> border(Heal h, HealSite site, float[][] roots) {
+    return new HealGround(site, roots).border(h.isRound());
   }
 
-  private Optional<Border> border() {
+  private Optional<Border> border(boolean isRound) {
     List<Piece> calmOnes = pieces(calm);
     Optional<Piece> most = calmOnes.stream().max(Comparator.comparingInt(Piece::outer));
     if (most.isEmpty() || most.get().onRing() < ENOUGH * ring) {
@@ -136,10 +143,10 @@ final class HealGround {
     }
     List<Piece> others = new ArrayList<>(calmOnes);
     others.remove(most.get());
-    others.removeIf(p -> p.onRing() <= LEAST * ring);
-    List<Piece> edges = pieces(edge);
-    edges.removeIf(p -> p.onRing() <= LEAST_EDGE * ring);
-    edges.stream().filter(this::isOneSided).forEach(others::add);
+    others.removeIf(p -> p.onRing() <= (isRound ? LEAST : LEAST_OF_LINE) * ring);
+    List<Piece> edges = isRound ? pieces(edge) : List.of();
+    edges = edges.stream().filter(p -> p.onRing() > LEAST_EDGE * ring).toList();
+    edges.stream().filter(this::isOneSided).map(this::outermost).forEach(others::add);
     return others.isEmpty() && edges.isEmpty()
         ? Optional.empty()
         : Optional.of(between(drawn(List.of(most.get())), drawn(others), drawn(edges)));
@@ -180,6 +187,12 @@ final class HealGround {
       }
     }
     return Math.hypot(x, y) > ONE_SIDED * p.onRing();
+  }
+
+  /** Without what may be the mark's own rim that it joins. */
+  private Piece outermost(Piece p) {
+    int[] pixels = Arrays.stream(p.pixels()).filter(i -> site.inside()[i] > OUTERMOST).toArray();
+    return new Piece(pixels, p.onRing(), p.outer());
   }
 
   /** Of the heal's pixels. */

@@ -70,8 +70,7 @@ final class HealRim {
   private static int quarter(Heal h, double x, double y) {
     double dx = x - (h.x0() + h.x1()) / 2;
     double dy = y - (h.y0() + h.y1()) / 2;
-    boolean isRound = h.x0() == h.x1() && h.y0() == h.y1();
-    double ux = isRound ? 1 : h.x1() - h.x0();
+    double ux = h.isRound() ? 1 : h.x1() - h.x0();
     double uy = h.y1() - h.y0();
     return (ux * dx + uy * dy < 0 ? 2 : 0) + (ux * dy - uy * dx < 0 ? 1 : 0);
   }

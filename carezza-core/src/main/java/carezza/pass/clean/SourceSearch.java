@@ -72,7 +72,7 @@ public final class SourceSearch {
       low[c] = Gaussian.blur(new Plane(rect, u), 0.3 * px);
     }
     ground = Plane.filled(target, 1);
-    HealGround.border(HealSite.of(heal, px, target, 0), roots).ifPresent(this::leave);
+    HealGround.border(heal, HealSite.of(heal, px, target, 0), roots).ifPresent(this::leave);
     for (int i = 0; i < light.length; i++) {
       light[i] = Roots.cbrt(Math.max(0, WorkingSpace.luminance(b.r()[i], b.g()[i], b.b()[i])));
     }

@@ -90,7 +90,7 @@ public class HealGroundTest {
     RgbBlock b = bordered(DrawnSkin.skin(3), DEEP);
     Rect t = HealPatch.targetRect(HEAL, DrawnSkin.PX);
     HealSite site = HealSite.of(HEAL, DrawnSkin.PX, t, 0);
-    boolean[] found = HealGround.border(site, roots(b, t)).orElseThrow().beyond();
+    boolean[] found = HealGround.border(HEAL, site, roots(b, t)).orElseThrow().beyond();
     int wrong = 0;
     int all = 0;
     for (int i = 0; i < found.length; i++) {
@@ -107,7 +107,7 @@ public class HealGroundTest {
 
   private static Optional<HealGround.Border> border(RgbBlock b, Heal h) {
     Rect t = HealPatch.targetRect(h, DrawnSkin.PX);
-    return HealGround.border(HealSite.of(h, DrawnSkin.PX, t, 0), roots(b, t));
+    return HealGround.border(h, HealSite.of(h, DrawnSkin.PX, t, 0), roots(b, t));
   }
 
   private static float[][] roots(RgbBlock b, Rect t) {
