@@ -132,6 +132,27 @@ public class CleanJourneyTest extends BenchWindow {
     settle();
   }
 
+  /** Over the edge of the neck and the collar. */
+  @Test(dependsOnMethods = "marksAreGoneThroughOneByOne")
+  public void aHealWhoseRimSpreadsSaysSo() throws Exception {
+    List<Heal> was = heals();
+    double brush = bench.model().brush().get().sizeMm();
+    WaitForAsyncUtils.asyncFx(
+            () -> {
+              bench.model().brush().size(7);
+              bench.model().passes().addMark(1363, 2010, 1363, 2010);
+            })
+        .get();
+    until(() -> heals().size() == was.size() + 1);
+    until(() -> bench.model().message().get().contains("rim of this heal"));
+    WaitForAsyncUtils.waitForFxEvents();
+    noWordIsClipped();
+    control(KeyCode.Z);
+    until(() -> heals().equals(was));
+    WaitForAsyncUtils.asyncFx(() -> bench.model().brush().size(brush)).get();
+    settle();
+  }
+
   /** A piece of the cheek is grafted over the forehead; the place that it comes from is dragged. */
   @Test(dependsOnMethods = "marksAreGoneThroughOneByOne")
   public void thePlaceOfAGraftIsDragged() throws Exception {
