@@ -16,14 +16,14 @@ import java.util.Optional;
  * lies on, such as hair, a brow, a lip, cloth or backdrop beside skin. What hangs together without
  * a steep step of light between is one piece, and the ground is the piece that most of the ring and
  * of the heal's outer part belong to. Shade and the soft edge of a shadow are no border. Values are
- * cube roots of light.
+ * cube roots of light; a gain of it changes nothing.
  */
 final class HealGround {
   /** Sigma at which a step is looked for: finer ones are texture. */
   private static final double SOFT_MM = 0.2;
 
-  /** A step is so steep at least: a change of the sum of the three channels in a mm. */
-  private static final double STEEP = 0.2;
+  /** A step is so steep at least: change in a mm over what the ring has itself. */
+  private static final double STEEP = 0.11;
 
   /** And so many times as steep as the calm quarter of the ring. */
   private static final double TIMES = 4;
@@ -87,14 +87,18 @@ final class HealGround {
     calm = new boolean[n];
     edge = new boolean[n];
     middle = middle();
+    float[] all = HealSite.sum(roots);
     float[] onRing = new float[n];
+    double light = 0;
     for (int i = 0; i < n; i++) {
       if (site.onRing()[i] > 0) {
         onRing[ring++] = steep[i];
+        light += all[i];
       }
     }
     Arrays.sort(onRing, 0, ring);
-    double limit = Math.max(STEEP, TIMES * onRing[(int) (CALM * ring)]);
+    double least = STEEP * light / Math.max(1, ring);
+    double limit = Math.max(least, TIMES * onRing[(int) (CALM * ring)]);
     for (int i = 0; i < n; i++) {
       calm[i] = isOfHeal(i) && steep[i] <= limit;
       edge[i] = isOfHeal(i) && !calm[i];

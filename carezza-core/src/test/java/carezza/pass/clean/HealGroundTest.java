@@ -105,6 +105,19 @@ public class HealGroundTest {
     assertThat((double) wrong / all).isLessThan(0.02);
   }
 
+  /** Exposure set after the heal. */
+  @Test(dataProvider = "others")
+  public void aGainOfTheLightLeavesABorderWhereItIs(double[] colour, long seed) {
+    RgbBlock b = DrawnSkin.marked(bordered(DrawnSkin.skin(seed), colour), DrawnSkin.BLOOD, 0.6, 4);
+    boolean[] was = border(b, HEAL).orElseThrow().beyond();
+    for (int c = 0; c < 3; c++) {
+      for (int i = 0; i < b.size(); i++) {
+        b.channel(c)[i] *= 0.05f;
+      }
+    }
+    assertThat(border(b, HEAL).orElseThrow().beyond()).isEqualTo(was);
+  }
+
   private static Optional<HealGround.Border> border(RgbBlock b, Heal h) {
     Rect t = HealPatch.targetRect(h, DrawnSkin.PX);
     return HealGround.border(h, HealSite.of(h, DrawnSkin.PX, t, 0), roots(b, t));
