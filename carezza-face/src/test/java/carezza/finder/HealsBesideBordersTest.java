@@ -63,7 +63,6 @@ public class HealsBesideBordersTest {
   public Object[][] widths() {
     return new Object[][] {
       {"tobias", 986, 597, 8},
-      {"tobias", 986, 597, 12},
       {"maren", 598, 859, 8},
       {"maren", 598, 859, 10},
       {"ilse", 711, 882, 10}

@@ -12,7 +12,7 @@ final class FittedHeal {
   private static final double[] SHARES = {1, 0.85, 0.7, 0.55};
 
   /** How far the light of a quarter of the rim may go the mark's own way. */
-  private static final double MOST = 0.012;
+  private static final double MOST = 0.02;
 
   private FittedHeal() {}
 
