@@ -4,7 +4,6 @@ import carezza.pass.EvaluationContext;
 import carezza.pass.Heal;
 import carezza.pass.Pass;
 import carezza.pass.PassTool;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
@@ -15,13 +14,7 @@ final class Healing implements PassTool.Marking {
   public PassTool.Put add(
       EvaluationContext context, double x0, double y0, double x1, double y1, double sizeMm) {
     Heal found = SourceSearch.find(context, new Heal(x0, y0, x1, y1, sizeMm, 0, 0), 0);
-    return new PassTool.Put(
-        p -> {
-          List<Heal> all = new ArrayList<>(p.get(Heals.HEALS));
-          all.add(found.withId(Heals.HEALS.nextId(all)));
-          return p.with(Heals.HEALS, all);
-        },
-        told(context, found));
+    return new PassTool.Put(p -> FoundMarks.with(p, List.of(found)), told(context, found));
   }
 
   /** A mark that is to stay has gone, or what lies on the rim spreads; the width is the hand's. */

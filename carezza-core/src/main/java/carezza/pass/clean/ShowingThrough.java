@@ -44,7 +44,7 @@ final class ShowingThrough {
    * @param rest target less fill; is taken from
    * @param isSpot whether it is a spot, whose share in red is well known where it is strong; a
    *     line's is not, since files keep colour coarser than light
-   * @param knowsBlood whether the share in red is held to what is usual of blood
+   * @param knowsBlood whether its share in red is told by {@link RedShare}
    * @return false where the mark takes red light as it takes green
    */
   static boolean add(
