@@ -14,6 +14,9 @@ public class SightTest {
   private static final double PX = 5;
   private static final double WIDTH = 2000;
 
+  /** Of the spectrum, in cycles per degree. */
+  private static final double STEP = 0.02;
+
   /** So deep that texture masks none of it. */
   private static final double PLAIN = 1e9;
 
@@ -69,11 +72,13 @@ public class SightTest {
     double sigma = degrees / 2.355;
     int n = 96;
     double side = 14 * sigma + 1.2;
+    double[] spectrum = spectrum(sigma);
     double sum = 0;
     for (int j = 0; j < n; j++) {
       for (int i = 0; i < n; i++) {
         double r = Math.hypot((i + 0.5) / n - 0.5, (j + 0.5) / n - 0.5) * side;
-        sum += Math.pow(Math.abs(filtered(r, sigma)), 2.6081) * side / n * side / n;
+        double response = Math.abs(filtered(spectrum, r));
+        sum += Math.pow(response, 2.6081) * side / n * side / n;
       }
     }
     double contrast = 0.3;
@@ -81,19 +86,28 @@ public class SightTest {
     assertThat(thresholds(at, mm, contrast, 0)).isCloseTo(expected, withinPercentage(4));
   }
 
-  /** What a Gaussian of height 1 is at a distance after the eye's filter, by its spectrum. */
-  private static double filtered(double r, double sigma) {
-    double df = 0.02;
-    double sum = 0;
-    for (double fx = df / 2; fx < 3.5 / (2 * Math.PI * sigma) + 8; fx += df) {
-      double across = 0;
-      for (double fy = df / 2; fy < 3.5 / (2 * Math.PI * sigma) + 8; fy += 0.1) {
+  /** What the eye's filter leaves of a Gaussian of height 1 per cycle along one axis. */
+  private static double[] spectrum(double sigma) {
+    double end = 3.5 / (2 * Math.PI * sigma) + 8;
+    double[] spectrum = new double[(int) Math.ceil(end / STEP - 0.5)];
+    for (int i = 0; i < spectrum.length; i++) {
+      double fx = (i + 0.5) * STEP;
+      for (double fy = STEP / 2; fy < end; fy += 0.1) {
         double f = Math.hypot(fx, fy);
-        across += 0.1 * Math.exp(-2 * Math.pow(Math.PI * sigma * f, 2)) * sensitivity(f);
+        spectrum[i] += 0.1 * Math.exp(-2 * Math.pow(Math.PI * sigma * f, 2)) * sensitivity(f);
       }
-      sum += df * across * Math.cos(2 * Math.PI * fx * r);
+      spectrum[i] *= 4 * 2 * Math.PI * sigma * sigma;
     }
-    return 4 * 2 * Math.PI * sigma * sigma * sum;
+    return spectrum;
+  }
+
+  /** What is left of it at a distance in degrees. */
+  private static double filtered(double[] spectrum, double r) {
+    double sum = 0;
+    for (int i = 0; i < spectrum.length; i++) {
+      sum += STEP * spectrum[i] * Math.cos(2 * Math.PI * (i + 0.5) * STEP * r);
+    }
+    return sum;
   }
 
   private static double sensitivity(double f) {
