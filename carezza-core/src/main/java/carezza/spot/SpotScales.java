@@ -38,11 +38,14 @@ final class SpotScales {
    * @param dark how far it stands out in darkness, spreads
    * @param red and in redness
    */
-  record Candidate(int x, int y, double radiusPx, double dark, double red) {
-    double most() {
-      return Math.max(dark, red);
-    }
-  }
+  record Candidate(int x, int y, double radiusPx, double dark, double red) {}
+
+  /**
+   * A candidate where it was found.
+   *
+   * @param z how far it stands out at its own scale; a pore in a blemish far less than that
+   */
+  private record Top(Candidate candidate, double z) {}
 
   private final SpotGround ground;
   private final Responses dark;
@@ -64,19 +67,19 @@ final class SpotScales {
   }
 
   private static List<Candidate> candidates(SpotGround ground, Responses dark, Responses red) {
-    List<Candidate> all = new ArrayList<>();
+    List<Top> all = new ArrayList<>();
     for (int s = 0; s < SCALES; s++) {
       double sigma = FIRST_MM * Math.pow(RATIO, s);
       double least = sigma < FINE_MM ? LEAST_FINE : LEAST;
       collect(ground, dark, red, s, least, all);
     }
-    all.sort(Comparator.comparingDouble(Candidate::most).reversed());
+    all.sort(Comparator.comparingDouble(Top::z).reversed());
     List<Candidate> out = new ArrayList<>();
     Cells kept = new Cells(ground.rect.w(), 8 * ground.px);
-    for (Candidate c : all) {
-      if (!kept.covers(c)) {
-        kept.add(c);
-        out.add(c);
+    for (Top t : all) {
+      if (!kept.covers(t.candidate())) {
+        kept.add(t.candidate());
+        out.add(t.candidate());
       }
     }
     return out;
@@ -199,7 +202,7 @@ final class SpotScales {
   }
 
   private static void collect(
-      SpotGround g, Responses dark, Responses red, int s, double least, List<Candidate> to) {
+      SpotGround g, Responses dark, Responses red, int s, double least, List<Top> to) {
     int w = g.rect.w();
     int h = g.rect.h();
     for (int y = 1; y < h - 1; y++) {
@@ -215,8 +218,9 @@ final class SpotScales {
           int cx = (int) own[0];
           int cy = (int) own[1];
           double radius = RADIUS * sigma(own[2]) * g.px;
-          to.add(
-              new Candidate(cx, cy, radius, dark.most(cx, cy, radius), red.most(cx, cy, radius)));
+          Candidate c =
+              new Candidate(cx, cy, radius, dark.most(cx, cy, radius), red.most(cx, cy, radius));
+          to.add(new Top(c, Math.max(d ? dark.z[s][i] : 0, r ? red.z[s][i] : 0)));
         }
       }
     }
