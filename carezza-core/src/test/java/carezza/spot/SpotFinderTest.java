@@ -197,6 +197,26 @@ public class SpotFinderTest {
     assertThat(turned).isCloseTo(straight, withinPercentage(15));
   }
 
+  /** A pore stands out less, at its own size, than the blemish that it lies in. */
+  @Test(dataProvider = "skins")
+  public void aPoreInABlemishDoesNotTakeItsPlace(double[] rgb, long seed) {
+    skin(rgb, seed + 60);
+    double[] pore = {-0.8, -0.8, -0.8};
+    for (int k = 0; k < 6; k++) {
+      double x = 150 + 300 * (k % 3);
+      double y = k < 3 ? 150 : 450;
+      mark(x, y, 5, BLOOD);
+      mark(x + 0.5 * (k % 3), y, 0.5 + 0.05 * k, pore);
+    }
+    List<SkinSpot> spots = found();
+    for (int k = 0; k < 6; k++) {
+      SkinSpot s = at(spots, 150 + 300 * (k % 3), k < 3 ? 150 : 450);
+      assertThat(s.type()).as("%d", k).isEqualTo(SpotType.BLEMISH);
+      assertThat(s.proposal()).as("%d", k).isEqualTo(Proposal.HEAL);
+      assertThat(s.sizeMm()).as("%d", k).isCloseTo(6.6, within(0.7));
+    }
+  }
+
   /** Redness that goes on round a blemish is part of what has to be healed, not of its size. */
   @Test(dataProvider = "skins")
   public void aHaloReachesFurtherThanItsBlemish(double[] rgb, long seed) {
