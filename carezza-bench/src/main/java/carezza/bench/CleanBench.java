@@ -162,8 +162,16 @@ final class CleanBench {
 
   /** Painted marks on the clean pictures of the three: recall by kind and depth, false heals. */
   private static void painted(String what, long[] seeds, boolean list) {
-    int[][] n = new int[4][DEPTHS.length];
-    int[][] hit = new int[4][DEPTHS.length];
+    String[] kinds = {
+      "red",
+      "dark, 2.5 mm and more",
+      "scratches",
+      "dark, smaller",
+      "red, on none to keep",
+      "dark, on none to keep"
+    };
+    int[][] n = new int[kinds.length][DEPTHS.length];
+    int[][] hit = new int[kinds.length][DEPTHS.length];
     List<Double> ratios = new ArrayList<>();
     int heals = 0;
     int right = 0;
@@ -191,6 +199,10 @@ final class CleanBench {
                   .toList();
           n[kind][bin]++;
           hit[kind][bin] += own.isEmpty() ? 0 : 1;
+          if (kind < 2 && !isOnKept(s, m)) {
+            n[4 + kind][bin]++;
+            hit[4 + kind][bin] += own.isEmpty() ? 0 : 1;
+          }
           hits.addAll(own);
           if (own.isEmpty() && m.z() > 6 && list) {
             System.out.printf(
@@ -219,7 +231,6 @@ final class CleanBench {
         }
       }
     }
-    String[] kinds = {"red", "dark, 2.5 mm and more", "scratches", "dark, smaller"};
     System.out.printf(
         Locale.ROOT, "%npainted on clean pictures, %s: found of painted, by depth%n", what);
     System.out.printf(Locale.ROOT, "%-24s", "z");
@@ -244,6 +255,18 @@ final class CleanBench {
         well,
         ratios.size(),
         ratios.get(ratios.size() / 2));
+  }
+
+  /** Whether a freckle or mole of the sitter's own lies in a painted mark. */
+  private static boolean isOnKept(DemoSitter s, PaintedMarks.Mark m) {
+    for (JsonNode d : s.truth().path("permanent_marks")) {
+      JsonNode c = d.path("center_px");
+      double far = Math.hypot(c.path(0).asDouble() - m.x(), c.path(1).asDouble() - m.y());
+      if (d.path("visible").asBoolean(true) && far < m.mm() / 2 * s.pxPerMm()) {
+        return true;
+      }
+    }
+    return false;
   }
 
   static List<SkinSpot> found(SourcePicture p) {

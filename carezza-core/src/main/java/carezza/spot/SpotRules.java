@@ -27,6 +27,15 @@ final class SpotRules {
   /** What takes a smaller share of red light is no melanin. */
   static final double LEAST_BROWN = 0.3;
 
+  /**
+   * Share of red light over green light that a dark spot takes. No pigment of the skin takes more
+   * red than green (Jacques 2013, "Optical properties of biological tissues: a review"); what does
+   * is shade or cloth.
+   */
+  private static final double LEAST_DARK_RED = 0.7;
+
+  private static final double MOST_DARK_RED = 1.06;
+
   /** What is less closed is the side of a fold. */
   static final double CLOSED = 0.4;
 
@@ -45,7 +54,7 @@ final class SpotRules {
   /**
    * From so many stops a dark spot must be closed so far: creases and shades of collars are not.
    */
-  private static final double CREASE = 0.7;
+  private static final double CREASE = 0.8;
 
   private static final double SURELY_CLOSED = 0.67;
 
@@ -55,7 +64,7 @@ final class SpotRules {
    */
   private static final double WHOLE_CLOSED = 0.77;
 
-  private static final double WHOLE_AXIS = 0.7;
+  private static final double WHOLE_AXIS = 0.65;
   private static final double WHOLE_BLUE = 1.1;
 
   /** Diameters from and to which such a spot need be less deep, but must stand out of others. */
@@ -67,7 +76,7 @@ final class SpotRules {
   static final double LEAST_DEPTH = 5;
 
   private static final double LEAST_WHOLE_DEPTH = 4.5;
-  private static final double LEAST_WIDE_DEPTH = 4.2;
+  private static final double LEAST_WIDE_DEPTH = 3.8;
 
   /** What is round, closed and no melanin by its blue may take so much red light and be blood. */
   private static final double WHOLE_RED = 0.47;
@@ -109,7 +118,8 @@ final class SpotRules {
     if (size > LEAST_MELANIN_MM && isMelanin(c, s)) {
       return Optional.of(spot(g, c, s, SpotType.FRECKLE, Proposal.KEEP, size(s, FRECKLE_SIZE)));
     }
-    boolean dark = s.redShare() >= 0.7 && size < WIDEST_MM && c.dark() > leastDepth(g, s);
+    boolean grey = s.redShare() >= LEAST_DARK_RED && s.redShare() < MOST_DARK_RED;
+    boolean dark = grey && size < WIDEST_MM && c.dark() > leastDepth(g, s);
     boolean alone = s.closed() > SURELY_CLOSED || -s.green() < CREASE;
     Proposal what = alone ? Proposal.HEAL : Proposal.LOOK;
     return dark && s.closed() > CLOSED && s.axis() > 0.55
