@@ -28,10 +28,10 @@ final class FaceSpots {
   private static final double STANDS_OUT = 1.6;
 
   /** So deep in the texture a spot is no part of it. */
-  private static final double SURELY = 10;
+  private static final double SURELY = 12;
 
   /** From here one that is a spot on its own stands out. */
-  private static final double WHOLE_DEPTH = 4;
+  private static final double WHOLE_DEPTH = 4.5;
 
   /** Stops; what is darker may be a crease that is seen from its end. */
   private static final double WHOLE_DEEPEST = 1;
