@@ -26,9 +26,12 @@ final class CleanBench {
   private static final long[] SEEN = {1, 2};
 
   /** Those of marks: of the later ones each that was missed was looked at. */
-  private static final long[] MARKS_SEEN = {1, 2, 201, 202, 203, 204, 205, 206};
+  private static final long[] MARKS_SEEN = {
+    1, 2, 201, 202, 203, 204, 205, 206, 301, 302, 303, 304, 305, 306, 307, 308
+  };
 
   private static final long[] UNSEEN = {101, 102, 103, 104};
+  private static final long[] MARKS_UNSEEN = {101, 102, 103, 104, 401, 402, 403, 404};
 
   private static final double[] DEPTHS = {0, 3, 4.5, 6, 8, 12, 1e9};
 
@@ -99,7 +102,7 @@ final class CleanBench {
       painted("seen seeds", MARKS_SEEN, args.contains("list"));
     }
     if (args.isEmpty()) {
-      painted("unseen seeds", UNSEEN, false);
+      painted("unseen seeds", MARKS_UNSEEN, false);
     }
     if (args.isEmpty() || args.contains("changed")) {
       nothingToHeal();
