@@ -217,6 +217,19 @@ public class SpotFinderTest {
     }
   }
 
+  /** What takes more red than green light is shade or cloth; pigment as deep is a dark spot. */
+  @Test(dataProvider = "skins")
+  public void whatTakesMoreRedThanGreenIsNoDarkSpot(double[] rgb, long seed) {
+    skin(rgb, seed + 70);
+    mark(200, 300, 4, PIGMENT);
+    mark(600, 300, 4, new double[] {-0.96, -0.8, -0.78});
+    List<SkinSpot> spots = found();
+    assertThat(at(spots, 200, 300).proposal()).isEqualTo(Proposal.HEAL);
+    assertThat(spots)
+        .filteredOn(s -> s.centre().distance(new Pin(600, 300)) < 2 * PX)
+        .noneMatch(s -> s.type() == SpotType.DARK_SPOT);
+  }
+
   /** Redness that goes on round a blemish is part of what has to be healed, not of its size. */
   @Test(dataProvider = "skins")
   public void aHaloReachesFurtherThanItsBlemish(double[] rgb, long seed) {
