@@ -98,7 +98,7 @@ public final class MeshMap {
     return twiceArea(mesh, t) < 0;
   }
 
-  private static double twiceArea(List<Pin> mesh, int[] t) {
+  static double twiceArea(List<Pin> mesh, int[] t) {
     Pin a = mesh.get(t[0]);
     Pin b = mesh.get(t[1]);
     Pin c = mesh.get(t[2]);

@@ -24,6 +24,8 @@ public enum RegionName {
   NOSE("nose"),
   CHIN("chin"),
   UNDER_EYES("underEyes"),
+  /** Skin of the face that the camera sees aslant: its sides, the flanks of the nose. */
+  TURNED_AWAY("turnedAway"),
   LIPS("lips"),
   TEETH("teeth"),
   EYE_WHITES("eyeWhites"),

@@ -5,6 +5,7 @@ import carezza.area.Outline;
 import carezza.face.FaceContours;
 import carezza.face.FaceFrame;
 import carezza.face.FaceMap;
+import carezza.face.Facing;
 import carezza.face.FoundFace;
 import carezza.face.Pin;
 import carezza.image.PixelReader;
@@ -41,6 +42,11 @@ public final class Regions {
 
   private static final double LASHES_MM = 2.5;
   private static final double LEAST_UNDER_MM = 1.2;
+
+  /** Skin is turned away where its normal is so far from the camera: none of it, all of it. */
+  private static final double TURNS_AWAY = 0.75;
+
+  private static final double TURNED_AWAY = 0.5;
 
   private final PixelReader picture;
   private final FaceMap map;
@@ -84,6 +90,8 @@ public final class Regions {
               (f, l, r) -> eyes(f, l, r, (e, v, q) -> parts(e).catchLights().at(v, q)));
       case BROWS -> all(level, rect, this::brows);
       case UNDER_EYES -> times(all(level, rect, this::underEyes), skin(level, rect));
+      case TURNED_AWAY ->
+          times(all(level, rect, this::turnedAway), part(RegionName.FACE, level, rect));
       case LASH_LINES -> all(level, rect, this::lashes);
       case HANDS -> times(hands(level, rect), skin(level, rect));
       default -> part(name, level, rect);
@@ -229,6 +237,21 @@ public final class Regions {
       }
     }
     return without(out, hands(level, rect));
+  }
+
+  private Plane turnedAway(FoundFace f, int level, Rect rect) {
+    Matte m = store.kept("turnedAway" + map.faces().indexOf(f), BYTES, () -> turnedAway(f));
+    return m.at(level, rect);
+  }
+
+  private Matte turnedAway(FoundFace f) {
+    int level = Surfaces.level(picture, map);
+    Plane away = Facing.cosines(f, px, level, picture.bounds(level));
+    for (int i = 0; i < away.data().length; i++) {
+      double t = (TURNS_AWAY - away.data()[i]) / (TURNS_AWAY - TURNED_AWAY);
+      away.data()[i] = (float) SurfacePrior.step(t);
+    }
+    return new Matte(level, away);
   }
 
   private Plane hands(int level, Rect rect) {

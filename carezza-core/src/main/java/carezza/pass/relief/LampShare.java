@@ -53,6 +53,12 @@ final class LampShare {
     return out;
   }
 
+  /** The lamp's share of each place in the mask of an area, 0 off it, by what is round it there. */
+  static Plane of(CoarseLight c, double[] lamp) {
+    Plane[] light = {c.light().c1(), c.light().c2(), c.light().e()};
+    return of(light, round(light, c.mask(), c.px(), lamp), c.mask(), lamp);
+  }
+
   /** The lamp's share of each place in the mask, 0 off it. */
   static Plane of(Plane[] broad, Plane[] own, Plane mask, double[] lamp) {
     Plane red = ratio(broad[0], 1);

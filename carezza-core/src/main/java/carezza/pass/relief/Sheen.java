@@ -1,6 +1,5 @@
 package carezza.pass.relief;
 
-import carezza.area.Area;
 import carezza.area.Term;
 import carezza.color.Adaptation;
 import carezza.color.Matrix3;
@@ -61,6 +60,9 @@ public final class Sheen implements PassKind {
   /** Whether the lamp's share is taken down to a threshold of the face's own; not before. */
   private static final FlagField BY_SHARE = new FlagField("byShare", false).later();
 
+  /** Whether more is taken from a face that hardly has any of its own; not before. */
+  private static final FlagField BY_GLOSS = new FlagField("byGloss", false).later();
+
   private static final NumberField MIRED =
       new NumberField("lampMired", Unit.MIRED, -250, 250, 0, 1);
   private static final NumberField DUV =
@@ -75,28 +77,21 @@ public final class Sheen implements PassKind {
   private static final double START_LOWER = 100;
 
   /**
-   * Of the light that a share above the threshold stands for so much is taken at 100 %: a picture's
-   * tone curve has drawn lights together before. Fitted on a demo sitter against the clean picture.
+   * Skin that is seen aslant throws back more of any lamp (Schlick 1994): light along the side of a
+   * face was set there, and is no oil.
    */
-  private static final float TAKEN = 0.36f;
+  private static final Term ASLANT = new Term(Term.How.TAKE, RegionName.TURNED_AWAY.key(), 0);
 
   /**
-   * Where skin makes most oil: what shines there is mostly no form. Elsewhere the threshold is
-   * higher by a share of it, {@link #DRIER}.
+   * Where a proposal begins, in percent: on a face whose hottest place asks for {@link #WORTH}, and
+   * for {@link #OILY_STOPS}. Oil makes the whole of a face shine more, so where it is hottest tells
+   * of its milder places, which look as the clean skin of another.
    */
-  private static final Area OILY =
-      Area.NONE
-          .with(new Term(Term.How.ADD, RegionName.FOREHEAD.key(), 6))
-          .with(new Term(Term.How.ADD, RegionName.NOSE.key(), 6))
-          .with(new Term(Term.How.ADD, RegionName.CHIN.key(), 6));
+  private static final double HARDLY_FROM = 45;
 
-  private static final float DRIER = 0.32f;
+  private static final double OILY_FROM = 25;
 
-  /** So many of a face's places have less of the lamp in them. */
-  private static final double MOST_OF_FACE = 0.95;
-
-  /** A hot place has so much more of it than those. */
-  private static final double ABOVE_FACE = 0.1;
+  private static final double OILY_STOPS = 0.65;
 
   /** Share of the way back to the skin's own colour. */
   private static final float COLOUR = 0.6f;
@@ -133,7 +128,7 @@ public final class Sheen implements PassKind {
 
   @Override
   public List<Field<?>> fields() {
-    return List.of(LOWER, FROM, KNOWN, MIRED, DUV, BY_SHARE);
+    return List.of(LOWER, FROM, KNOWN, MIRED, DUV, BY_SHARE, BY_GLOSS);
   }
 
   @Override
@@ -177,12 +172,13 @@ public final class Sheen implements PassKind {
       return Double.NaN;
     }
     double[] lamp = lamp(context.pass());
-    Threshold from = from(context);
+    SheenThreshold from = from(context);
     long key =
         new Hash()
             .add(CoarseLight.key(context, "hotPlaces", src))
             .add(lampHash(context.pass()))
             .add(from.share())
+            .add(from.taken())
             .add(from.oily())
             .get();
     return CoarseLight.numbers(
@@ -190,12 +186,12 @@ public final class Sheen implements PassKind {
         key,
         src,
         c -> {
-          Plane share = shares(c, lamp);
-          Plane oily = context.mask(OILY, c.level(), c.mask().rect());
+          Plane share = LampShare.of(c, lamp);
+          Plane oily = SheenThreshold.oily(context, c.level(), c.mask().rect());
           double[] stops = new double[share.data().length];
           for (int i = 0; i < stops.length; i++) {
-            float least = least((float) from.share(), oily.data()[i]);
-            stops[i] = c.mask().data()[i] < 0.5f ? 0 : -stops(share.data()[i], least);
+            boolean in = c.mask().data()[i] >= 0.5f;
+            stops[i] = in ? from.stops(share.data()[i], oily.data()[i]) : 0;
           }
           Arrays.sort(stops);
           int of = (int) Math.round(HOTTEST_MM2 * c.px() * c.px());
@@ -224,6 +220,7 @@ public final class Sheen implements PassKind {
     return Settings.start(fields())
         .with(KNOWN, true)
         .with(BY_SHARE, true)
+        .with(BY_GLOSS, true)
         .with(FROM, 0.0)
         .with(LOWER, LOWER.max());
   }
@@ -241,10 +238,12 @@ public final class Sheen implements PassKind {
   /** Begins with what the passes of light make white, or with the cast that was measured. */
   @Override
   public Pass start(long id, Known known) {
+    Pass begun = PassKind.super.start(id, known);
     Pass p =
-        PassKind.super
-            .start(id, known)
+        begun
+            .withArea(known.hasFace() ? begun.area().with(ASLANT) : begun.area())
             .with(BY_SHARE, true)
+            .with(BY_GLOSS, true)
             .with(FROM, START_FROM)
             .with(LOWER, START_LOWER);
     Matrix3 light = Matrix3.IDENTITY;
@@ -274,15 +273,27 @@ public final class Sheen implements PassKind {
         : Optional.empty();
   }
 
-  /** With the lamp's colour as the picture shows it, where nothing else has told it. */
+  /**
+   * With the lamp's colour as the picture shows it, where nothing else has told it, and from the
+   * share that suits how oily the face is.
+   */
   @Override
   public Pass proposed(EvaluationContext context) {
-    return context.pass().get(KNOWN)
-        ? context.pass()
-        : madeWhite(context.light())
-            .or(() -> context.lights().first().map(Proposal::light))
-            .map(l -> with(context.pass(), l))
-            .orElse(context.pass());
+    Pass p = context.pass();
+    if (!p.get(KNOWN)) {
+      p =
+          madeWhite(context.light())
+              .or(() -> context.lights().first().map(Proposal::light))
+              .map(l -> with(context.pass(), l))
+              .orElse(p);
+    }
+    double hottest = hottest(context.on(p));
+    return Double.isNaN(hottest) ? p : p.with(FROM, (double) Math.round(from(hottest)));
+  }
+
+  private static double from(double hottestStops) {
+    double oily = (hottestStops - WORTH) / (OILY_STOPS - WORTH);
+    return HARDLY_FROM + Math.max(0, Math.min(1, oily)) * (OILY_FROM - HARDLY_FROM);
   }
 
   private static List<Action.Offer> lamps(EvaluationContext context) {
@@ -305,11 +316,14 @@ public final class Sheen implements PassKind {
     return new double[] {w[0] / w[1], w[2] / w[1]};
   }
 
-  private static FieldTiles tiles(Pass p, Frame frame, Threshold from) {
+  private static FieldTiles tiles(Pass p, Frame frame, SheenThreshold from) {
     int level = frame.levelFor(BROAD_MM, 1.3);
     double px = frame.pxPerMm() / (1 << level);
     int reach = MaskedBlur.reach(BROAD_MM * px);
     Hash h = new Hash().add(lampHash(p)).add(from.share());
+    if (p.get(BY_GLOSS)) {
+      h.add(from.taken());
+    }
     if (p.get(BY_SHARE)) {
       h.add("byShare").add(from.oily());
       reach += MaskedBlur.reach(SOFT_MM * px);
@@ -333,19 +347,9 @@ public final class Sheen implements PassKind {
   /** What the fields read, and what the surrounds under them read. */
   @Override
   public List<Rect> looksAt(Pass p, Frame frame, Rect rect) {
-    Rect near = tiles(p, frame, NO_THRESHOLD).reads(frame, rect);
+    Rect near = tiles(p, frame, SheenThreshold.of(0)).reads(frame, rect);
     return List.of(near, roundTiles(p, frame).reads(frame, near));
   }
-
-  /**
-   * From what share of the lamp on light is lowered.
-   *
-   * @param share where skin is oily
-   * @param oily fingerprint of where that is
-   */
-  private record Threshold(double share, long oily) {}
-
-  private static final Threshold NO_THRESHOLD = new Threshold(0, 0);
 
   @Override
   public boolean readsRegions() {
@@ -362,69 +366,30 @@ public final class Sheen implements PassKind {
   @Override
   public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
     Pass p = context.pass();
-    Threshold from = from(context);
+    SheenThreshold from = from(context);
     SmoothGain.apply(
         context,
         tiles(p, context.frame(), from),
-        (below, m) -> fields(context, (float) from.share(), below, m),
+        (below, m) -> fields(context, from, below, m),
         b,
         p.get(LOWER) / 100 * p.strength(),
         weight);
   }
 
-  /**
-   * Share of the lamp from which light is lowered: what is set, or where the face is duller a share
-   * that stands out of it.
-   */
-  private static Threshold from(EvaluationContext context) {
+  private static SheenThreshold from(EvaluationContext context) {
     Pass p = context.pass();
     double set = p.get(FROM) / 100;
-    if (!p.get(BY_SHARE)) {
-      return new Threshold(set, 0);
-    }
-    Rect src = CoarseLight.rect(context.frame(), context.areaBounds(context.area()), 0);
-    if (src.isEmpty()) {
-      return new Threshold(set, 0);
-    }
-    double[] lamp = lamp(p);
-    long key = new Hash().add(CoarseLight.key(context, "sheenFace", src)).add(lampHash(p)).get();
-    double[] most = CoarseLight.numbers(context, key, src, c -> mostOfFace(c, lamp));
-    double own = most.length == 0 ? set : Math.min(set, Math.max(0, most[0]) + ABOVE_FACE);
-    return new Threshold(own, context.areaFingerprint(OILY, src));
+    return p.get(BY_SHARE)
+        ? SheenThreshold.ofFace(context, set, lamp(p), p.get(BY_GLOSS))
+        : SheenThreshold.of(set);
   }
 
-  /** The lamp's share below which nearly all of the area lies; empty where there is none. */
-  private static double[] mostOfFace(CoarseLight c, double[] lamp) {
-    boolean any = false;
-    for (float w : c.mask().data()) {
-      any |= w > 0;
-    }
-    if (!any) {
-      return new double[0];
-    }
-    return new double[] {CoarseLight.quantile(shares(c, lamp), c.mask().data(), MOST_OF_FACE)};
-  }
-
-  private static Plane shares(CoarseLight c, double[] lamp) {
-    Plane[] light = {c.light().c1(), c.light().c2(), c.light().e()};
-    return LampShare.of(light, LampShare.round(light, c.mask(), c.px(), lamp), c.mask(), lamp);
-  }
-
-  /** What a share above the least one is lowered by. */
-  private static float stops(float share, float least) {
-    return TAKEN * Roots.log2((1 - share) / (1 - least));
-  }
-
-  /** From what share a place is lowered, where skin is as oily as that. */
-  private static float least(float from, float oily) {
-    return from * (1 + DRIER * (1 - oily));
-  }
-
-  private static Plane[] fields(EvaluationContext context, float from, RgbBlock below, Plane mask) {
+  private static Plane[] fields(
+      EvaluationContext context, SheenThreshold from, RgbBlock below, Plane mask) {
     Pass p = context.pass();
     double[] lamp = lamp(p);
     boolean byShare = p.get(BY_SHARE);
-    Plane oily = byShare ? context.mask(OILY, below.level(), below.rect()) : mask;
+    Plane oily = byShare ? SheenThreshold.oily(context, below.level(), below.rect()) : mask;
     Plane[] own =
         roundTiles(p, context.frame())
             .over(context, 3, (b, m) -> round(context, b, m), below.level(), below.rect());
@@ -435,10 +400,10 @@ public final class Sheen implements PassKind {
     Plane d2 = new Plane(below.rect());
     Plane dE = new Plane(below.rect());
     for (int i = 0; i < n; i++) {
-      float least = byShare ? least(from, oily.data()[i]) : from;
+      float least = byShare ? from.least(oily.data()[i]) : (float) from.share();
       float sheen = Math.max(0, share.data()[i] - least);
       if (sheen > 0) {
-        dE.data()[i] = byShare ? stops(share.data()[i], least) : -STOPS * sheen;
+        dE.data()[i] = byShare ? -from.stops(share.data()[i], oily.data()[i]) : -STOPS * sheen;
         float back = (byShare ? OWN_COLOUR : COLOUR) * sheen / share.data()[i];
         d1.data()[i] = back * (Roots.log2(own[0].data()[i]) - broad[0].data()[i]);
         d2.data()[i] = back * (-Roots.log2(own[1].data()[i]) - broad[1].data()[i]);
