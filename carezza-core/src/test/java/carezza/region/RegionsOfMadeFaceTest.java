@@ -190,7 +190,7 @@ public class RegionsOfMadeFaceTest {
       }
     }
     assertThat(Regions.VERSION).isEqualTo(2);
-    assertThat(Long.toHexString(h.get())).isEqualTo("e9d2a027deefa49d");
+    assertThat(Long.toHexString(h.get())).isEqualTo("2ab8757a7fddbd1d");
   }
 
   /** The mouth shows no teeth; nothing shines in the eyes: no catch-lights. */
@@ -224,6 +224,11 @@ public class RegionsOfMadeFaceTest {
     assertAt(v.mask(Area.found("neck"), 0, all), new Pin(CX, 740), 1);
     assertAt(v.mask(Area.found("rightCheek"), 0, all), f.mesh().get(159), 0);
     assertAt(v.mask(Area.found("rightCheek"), 0, all), f.mesh().get(21), 0);
+    assertAt(v.mask(Area.found("turnedAway"), 0, all), cheek, 0);
+    assertAt(v.mask(Area.found("turnedAway"), 0, all), forehead, 0);
+    assertAt(v.mask(Area.found("turnedAway"), 0, all), f.mesh().get(137), 1);
+    assertAt(v.mask(Area.found("turnedAway"), 0, all), f.mesh().get(366), 1);
+    assertAt(v.mask(Area.found("turnedAway"), 0, all), new Pin(CX, 740), 0);
     Pin lid = f.mesh().get(145);
     assertAt(v.mask(Area.found("underEyes"), 0, all), new Pin(lid.x(), lid.y() + 18), 1);
   }

@@ -18,6 +18,7 @@ import carezza.pass.Amount;
 import carezza.pass.EvaluationContext;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
+import carezza.setting.Field;
 import carezza.setting.FlagField;
 import carezza.setting.Place;
 import carezza.setting.PlaceField;
@@ -178,6 +179,66 @@ public class EvenOnSkinTest extends OnSkin {
     assertThat(stops(with(lit, sheen()), read(engine(lit), pinned()), X, Y))
         .as("skin that is lit more has its own colour")
         .isBetween(-0.03, 0.03);
+  }
+
+  /** As it begins, in light whose lamp is known to be white. */
+  private static Pass begun() {
+    Pass p = started("sheen", skin(1, 1)).withArea(Area.WHOLE);
+    for (Field<?> f : p.kind().fields()) {
+      if (f instanceof FlagField known) {
+        p = p.with(known, true);
+      }
+    }
+    return p;
+  }
+
+  /** How much is left of a hot place that came to skin. */
+  private static double hotLeft(MadeSkin skin, double light, MadeSkin hot) {
+    RgbBlock clean = read(engine(skin), pinned());
+    double fault = stops(read(engine(hot.withShine(X, Y, 9, light)), pinned()), clean, X, Y);
+    assertThat(fault).isGreaterThan(0.5);
+    return stops(with(hot, begun()), clean, X, Y) / fault;
+  }
+
+  /** What shines by itself keeps more of what oil adds to it. */
+  @Test(dataProvider = "skins")
+  public void moreIsTakenFromAFaceThatIsDull(double tone, long seed) {
+    double light = 1.6 * read(engine(skin(tone, seed)), pinned()).g()[0];
+    double dull = hotLeft(skin(tone, seed), light, skin(tone, seed));
+    double glossy = hotLeft(glossy(tone, seed, light), light, glossy(tone, seed, light));
+    assertThat(dull).as("left on a dull face").isBetween(0.1, 0.55);
+    assertThat(glossy).as("left on a glossy one").isBetween(dull + 0.15, 0.95);
+  }
+
+  /** Broad sheen of its own over a good tenth of the patch. */
+  private static MadeSkin glossy(double tone, long seed, double light) {
+    return skin(tone, seed)
+        .withShine(0.15 * W, 0.2 * H, 30, 0.35 * light)
+        .withShine(0.85 * W, 0.8 * H, 30, 0.35 * light);
+  }
+
+  /** The share it starts from is a low one where the hottest place says that the face is oily. */
+  @Test
+  public void aProposalFollowsHowOilyTheFaceIs() {
+    double light = read(engine(skin(2.4, 3)), pinned()).g()[0];
+    double[] from = new double[3];
+    for (int k = 0; k < 3; k++) {
+      MadeSkin s = skin(2.4, 3).withShine(X, Y, 10, light * new double[] {0, 3, 8}[k]);
+      RunSheet sheet = pinned().withPasses(List.of(begun()));
+      Pass p = begun();
+      from[k] =
+          (double)
+              p.kind()
+                  .proposed(engine(s).view(sheet, () -> false).contextFor(p))
+                  .get(field(p, "sheenFrom"));
+    }
+    assertThat(from[0]).as("no sheen").isEqualTo(45);
+    assertThat(from[1]).as("some").isBetween(26.0, 44.0);
+    assertThat(from[2]).as("oily").isEqualTo(25);
+  }
+
+  private static Field<?> field(Pass p, String key) {
+    return p.kind().fields().stream().filter(f -> f.key().equals(key)).findFirst().orElseThrow();
   }
 
   /** Shine that was taken away is no relief that was lost. */
