@@ -8,7 +8,9 @@ import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.reading.Bands;
 import carezza.sitter.DemoSitter;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Locale;
 import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
@@ -36,6 +38,7 @@ final class ShinePlaces {
     Plane is = broad(now, mask, px);
     Plane due = broad(goal, mask, px);
     Plane fine = Bands.band(Bands.logLuminance(now), mask, 0.15 * px, 0.6 * px);
+    List<int[]> all = new ArrayList<>();
     for (DemoSitter.Mark m : s.marks("shine")) {
       IntPredicate hot =
           i ->
@@ -53,6 +56,7 @@ final class ShinePlaces {
         System.out.printf(Locale.ROOT, "  shine at %.0f,%.0f: too little seen%n", m.x(), m.y());
         continue;
       }
+      all.add(in);
       System.out.printf(
           Locale.ROOT,
           "  shine at %.0f,%.0f: difference left %.2f, colour from round it %.1f (shot %.1f, clean"
@@ -65,6 +69,11 @@ final class ShinePlaces {
           apart(goal, in, out),
           Math.sqrt(energy(fine, in) / energy(fine, out)));
     }
+    int[] together = all.stream().flatMapToInt(Arrays::stream).toArray();
+    System.out.printf(
+        Locale.ROOT,
+        "  all places that shine: difference left %.2f%n",
+        rms(is, due, together) / rms(was, due, together));
   }
 
   private static Plane broad(RgbBlock b, Plane mask, double px) {

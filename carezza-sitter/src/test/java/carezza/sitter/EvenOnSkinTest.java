@@ -223,7 +223,7 @@ public class EvenOnSkinTest extends OnSkin {
     double light = read(engine(skin(2.4, 3)), pinned()).g()[0];
     double[] from = new double[3];
     for (int k = 0; k < 3; k++) {
-      MadeSkin s = skin(2.4, 3).withShine(X, Y, 10, light * new double[] {0, 3, 8}[k]);
+      MadeSkin s = skin(2.4, 3).withShine(X, Y, 10, light * new double[] {0, 1.5, 8}[k]);
       RunSheet sheet = pinned().withPasses(List.of(begun()));
       Pass p = begun();
       from[k] =

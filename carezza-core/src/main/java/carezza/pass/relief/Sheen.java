@@ -83,9 +83,9 @@ public final class Sheen implements PassKind {
   private static final Term ASLANT = new Term(Term.How.TAKE, RegionName.TURNED_AWAY.key(), 0);
 
   /**
-   * Where a proposal begins, in percent: on a face whose hottest place asks for {@link #WORTH}, and
-   * for {@link #OILY_STOPS}. Oil makes the whole of a face shine more, so where it is hottest tells
-   * of its milder places, which look as the clean skin of another.
+   * Where a pass begins, in percent: on a face whose hottest place asks for {@link #WORTH}, and for
+   * {@link #OILY_STOPS}. Oil makes the whole of a face shine more, so where it is hottest tells of
+   * its milder places, which look as the clean skin of another.
    */
   private static final double HARDLY_FROM = 45;
 
@@ -166,13 +166,14 @@ public final class Sheen implements PassKind {
         .map(r -> new Finding("finding.hotPlaces", r, r.before()));
   }
 
+  /** From the share that is usual, whatever the pass's. */
   private static double hottest(EvaluationContext context) {
     Rect src = CoarseLight.rect(context.frame(), context.areaBounds(context.area()), 0);
     if (!context.pass().get(KNOWN) || src.isEmpty()) {
       return Double.NaN;
     }
     double[] lamp = lamp(context.pass());
-    SheenThreshold from = from(context);
+    SheenThreshold from = from(context.on(context.pass().with(FROM, START_FROM)));
     long key =
         new Hash()
             .add(CoarseLight.key(context, "hotPlaces", src))
@@ -244,7 +245,7 @@ public final class Sheen implements PassKind {
             .withArea(known.hasFace() ? begun.area().with(ASLANT) : begun.area())
             .with(BY_SHARE, true)
             .with(BY_GLOSS, true)
-            .with(FROM, START_FROM)
+            .with(FROM, known.reading("hotPlaces").map(x -> from(x.before())).orElse(START_FROM))
             .with(LOWER, START_LOWER);
     Matrix3 light = Matrix3.IDENTITY;
     for (Pass q : known.passes()) {
@@ -287,13 +288,21 @@ public final class Sheen implements PassKind {
               .map(l -> with(context.pass(), l))
               .orElse(p);
     }
-    double hottest = hottest(context.on(p));
-    return Double.isNaN(hottest) ? p : p.with(FROM, (double) Math.round(from(hottest)));
+    return p.with(FROM, from(hottest(context.on(p))));
   }
 
+  /**
+   * Where a pass begins, in percent.
+   *
+   * @param hottestStops NaN while the lamp is unknown
+   */
   private static double from(double hottestStops) {
+    if (Double.isNaN(hottestStops)) {
+      return START_FROM;
+    }
     double oily = (hottestStops - WORTH) / (OILY_STOPS - WORTH);
-    return HARDLY_FROM + Math.max(0, Math.min(1, oily)) * (OILY_FROM - HARDLY_FROM);
+    double from = HARDLY_FROM + Math.max(0, Math.min(1, oily)) * (OILY_FROM - HARDLY_FROM);
+    return Math.round(from);
   }
 
   private static List<Action.Offer> lamps(EvaluationContext context) {

@@ -12,7 +12,7 @@ import carezza.region.RegionName;
 /**
  * From what share of the lamp on light is lowered, and how much of it is taken. What shines on a
  * glossy face is for the most part its own sheen made stronger, and keeps that; on a dull one it is
- * none of its own. So both follow the share that nearly all of the face is under.
+ * none of its own. So both follow the share that most of the face is under.
  *
  * @param share where skin is oily
  * @param taken of the light that a greater share stands for
@@ -39,18 +39,21 @@ record SheenThreshold(double share, float taken, long oily) {
 
   private static final float DRIER = 0.32f;
 
-  /** So many of a face's places have less of the lamp in them. */
-  private static final double MOST_OF_FACE = 0.95;
+  /** So many of a face's places have less of the lamp in them, whatever shines. */
+  private static final double USUAL_OF_FACE = 0.8;
 
   /** The lamp's share there on a dull face, and on a glossy one. */
-  private static final double DULL = 0.1;
+  private static final double DULL = 0.02;
 
-  private static final double GLOSSY = 0.3;
+  private static final double GLOSSY = 0.08;
 
-  /** A hot place has so much more of it than those. */
+  /**
+   * On a glossy face, with large places that are so from their form, a hot one lies above these.
+   */
+  private static final double MOST_OF_FACE = 0.95;
+
+  /** By so much. */
   private static final double ABOVE_FACE = 0.1;
-
-  private static final double ABOVE_DULL_FACE = 0.05;
 
   /** A share that was set, whatever the face. */
   static SheenThreshold of(double share) {
@@ -71,20 +74,21 @@ record SheenThreshold(double share, float taken, long oily) {
     }
     long key =
         new Hash().add(CoarseLight.key(context, "sheenFace", src)).add(lamp[0]).add(lamp[1]).get();
-    double[] most = CoarseLight.numbers(context, key, src, c -> mostOfFace(c, lamp));
+    double[] shares = CoarseLight.numbers(context, key, src, c -> ofFace(c, lamp));
     long oily = context.areaFingerprint(OILY, src);
-    if (most.length == 0) {
+    if (shares.length == 0) {
       return new SheenThreshold(set, TAKEN, oily);
     }
-    double face = Math.max(0, most[0]);
-    double dull = byGloss ? Math.max(0, Math.min(1, (GLOSSY - face) / (GLOSSY - DULL))) : 0;
-    double above = ABOVE_FACE + dull * (ABOVE_DULL_FACE - ABOVE_FACE);
+    double usual = Math.max(0, shares[0]);
+    double dull = byGloss ? Math.max(0, Math.min(1, (GLOSSY - usual) / (GLOSSY - DULL))) : 0;
+    double most = Math.max(0, shares[1]);
+    double own = most + dull * (usual - most) + ABOVE_FACE;
     float taken = (float) (TAKEN + dull * (TAKEN_DULL - TAKEN));
-    return new SheenThreshold(Math.min(set, face + above), taken, oily);
+    return new SheenThreshold(Math.min(set, own), taken, oily);
   }
 
-  /** The lamp's share below which nearly all of the area lies; empty where there is none. */
-  private static double[] mostOfFace(CoarseLight c, double[] lamp) {
+  /** The lamp's shares below which much of the area lies, and most; empty where there is none. */
+  private static double[] ofFace(CoarseLight c, double[] lamp) {
     boolean any = false;
     for (float w : c.mask().data()) {
       any |= w > 0;
@@ -92,8 +96,10 @@ record SheenThreshold(double share, float taken, long oily) {
     if (!any) {
       return new double[0];
     }
+    Plane share = LampShare.of(c, lamp);
     return new double[] {
-      CoarseLight.quantile(LampShare.of(c, lamp), c.mask().data(), MOST_OF_FACE)
+      CoarseLight.quantile(share, c.mask().data(), USUAL_OF_FACE),
+      CoarseLight.quantile(share, c.mask().data(), MOST_OF_FACE)
     };
   }
 
