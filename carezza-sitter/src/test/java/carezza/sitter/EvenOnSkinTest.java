@@ -131,7 +131,7 @@ public class EvenOnSkinTest extends OnSkin {
     assertThat(left(skin(tone, seed), lids, lids)[0]).as("without shade").isLessThan(0.03);
     double light = 1.6 * read(engine(skin(tone, seed)), pinned()).g()[0];
     Pass unknown = Pass.start(1, Kinds.of("sheen"), Area.WHOLE);
-    double[] hot = left(skin(tone, seed).withShine(X, Y, 22, 2 * light), sheen(), sheen());
+    double[] hot = left(skin(tone, seed).withShine(X, Y, 22, 3 * light), sheen(), sheen());
     assertThat(hot[0]).as("stops of sheen").isGreaterThan(0.15);
     assertThat(hot[1] / hot[0]).as("of it left").isLessThan(0.6);
     assertThat(left(skin(tone, seed), sheen(), sheen())[0]).as("dull").isLessThan(0.03);
@@ -223,7 +223,7 @@ public class EvenOnSkinTest extends OnSkin {
     double light = read(engine(skin(2.4, 3)), pinned()).g()[0];
     double[] from = new double[3];
     for (int k = 0; k < 3; k++) {
-      MadeSkin s = skin(2.4, 3).withShine(X, Y, 10, light * new double[] {0, 1.5, 8}[k]);
+      MadeSkin s = skin(2.4, 3).withShine(X, Y, 10, light * new double[] {0, 2, 8}[k]);
       RunSheet sheet = pinned().withPasses(List.of(begun()));
       Pass p = begun();
       from[k] =
