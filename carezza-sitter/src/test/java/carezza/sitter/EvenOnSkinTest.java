@@ -232,8 +232,8 @@ public class EvenOnSkinTest extends OnSkin {
                   .proposed(engine(s).view(sheet, () -> false).contextFor(p))
                   .get(field(p, "sheenFrom"));
     }
-    assertThat(from[0]).as("no sheen").isEqualTo(45);
-    assertThat(from[1]).as("some").isBetween(26.0, 44.0);
+    assertThat(from[0]).as("no sheen").isEqualTo(37);
+    assertThat(from[1]).as("some").isBetween(26.0, 36.0);
     assertThat(from[2]).as("oily").isEqualTo(25);
   }
 

@@ -83,12 +83,10 @@ public final class Sheen implements PassKind {
   private static final Term ASLANT = new Term(Term.How.TAKE, RegionName.TURNED_AWAY.key(), 0);
 
   /**
-   * Where a pass begins, in percent: on a face whose hottest place asks for {@link #WORTH}, and for
-   * {@link #OILY_STOPS}. Oil makes the whole of a face shine more, so where it is hottest tells of
-   * its milder places, which look as the clean skin of another.
+   * And where it begins, in percent, on a face whose hottest place asks for {@link #OILY_STOPS}:
+   * from {@link #WORTH} on the less the hotter. Oil makes the whole of a face shine more, so where
+   * it is hottest tells of its milder places, which look as the clean skin of another.
    */
-  private static final double HARDLY_FROM = 45;
-
   private static final double OILY_FROM = 25;
 
   private static final double OILY_STOPS = 0.65;
@@ -301,8 +299,7 @@ public final class Sheen implements PassKind {
       return START_FROM;
     }
     double oily = (hottestStops - WORTH) / (OILY_STOPS - WORTH);
-    double from = HARDLY_FROM + Math.max(0, Math.min(1, oily)) * (OILY_FROM - HARDLY_FROM);
-    return Math.round(from);
+    return Math.round(START_FROM + Math.max(0, Math.min(1, oily)) * (OILY_FROM - START_FROM));
   }
 
   private static List<Action.Offer> lamps(EvaluationContext context) {
