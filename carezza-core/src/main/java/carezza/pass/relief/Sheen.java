@@ -71,8 +71,17 @@ public final class Sheen implements PassKind {
   /** Stops of light a unit of sheen; fitted on the demo sitters against their clean pictures. */
   private static final float STOPS = 1.27f;
 
-  /** Where new passes begin. */
+  /** Where new passes begin, in percent. */
   private static final double START_FROM = 37;
+
+  /**
+   * And where they begin on a face whose hottest place asks for {@link #OILY_STOPS}: from {@link
+   * #WORTH} on the less the hotter. Oil makes the whole of a face shine more, so where it is
+   * hottest tells of its milder places, which look as the clean skin of another.
+   */
+  private static final double OILY_FROM = 25;
+
+  private static final double OILY_STOPS = 0.65;
 
   private static final double START_LOWER = 100;
 
@@ -81,15 +90,6 @@ public final class Sheen implements PassKind {
    * face was set there, and is no oil.
    */
   private static final Term ASLANT = new Term(Term.How.TAKE, RegionName.TURNED_AWAY.key(), 0);
-
-  /**
-   * And where it begins, in percent, on a face whose hottest place asks for {@link #OILY_STOPS}:
-   * from {@link #WORTH} on the less the hotter. Oil makes the whole of a face shine more, so where
-   * it is hottest tells of its milder places, which look as the clean skin of another.
-   */
-  private static final double OILY_FROM = 25;
-
-  private static final double OILY_STOPS = 0.65;
 
   /** Share of the way back to the skin's own colour. */
   private static final float COLOUR = 0.6f;
