@@ -50,6 +50,16 @@ public class FacingTest {
     assertThat(right - left).isGreaterThan(0.3);
   }
 
+  /** A picture lying on its side. */
+  @Test
+  public void aRollChangesNothing() {
+    FoundFace rolled =
+        MadeFaces.of(MadeFaces.mesh(500, 500, 10 * PX, Math.toRadians(20), Math.PI / 2), NOBODY);
+    for (int point : new int[] {FOREHEAD, RIGHT_CHEEK, LEFT_CHEEK, CHIN}) {
+      assertThat(at(rolled, point, 0)).isCloseTo(at(face(20), point, 0), within(0.02));
+    }
+  }
+
   @Test
   public void allLevelsSayTheSame() {
     for (int point : new int[] {FOREHEAD, RIGHT_CHEEK, CHIN}) {

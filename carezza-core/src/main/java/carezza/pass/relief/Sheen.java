@@ -42,10 +42,10 @@ import java.util.function.Supplier;
  * without entering it has the lamp's colour, light that comes out of the skin has the skin's
  * (Shafer 1985, "Using color to separate reflection components"). So green of the broad band is
  * split into both by least squares, from what red and blue have more than the skin round the place
- * gives them; f is the lamp's share. What f has above {@code sheenFrom} is sheen; light is lowered
- * by {@link #STOPS} stops for each unit of it, and the ratios are brought back to the skin's own by
- * as much, so that the place does not turn ashen. A smooth gain: texture passes through. Off while
- * the lamp's colour is not known.
+ * gives them; f is the lamp's share. What f has above {@code sheenFrom}, or above a share of the
+ * face's own ({@link SheenThreshold}), is sheen: light is lowered by a part of what it stands for,
+ * and the ratios are brought back to the skin's own by as much, so that the place does not turn
+ * ashen. A smooth gain: texture passes through. Off while the lamp's colour is not known.
  */
 public final class Sheen implements PassKind {
   private static final NumberField LOWER =
@@ -53,7 +53,7 @@ public final class Sheen implements PassKind {
 
   /** Share of the lamp in green that is left: skin has some without a hot place. */
   private static final NumberField FROM =
-      new NumberField("sheenFrom", Unit.PERCENT, 0, 90, 50, 1).useful(40, 60);
+      new NumberField("sheenFrom", Unit.PERCENT, 0, 90, 50, 1).useful(25, 60);
 
   private static final FlagField KNOWN = new FlagField("lampKnown", false);
 
@@ -68,7 +68,7 @@ public final class Sheen implements PassKind {
   private static final NumberField DUV =
       new NumberField("lampDuv", Unit.DUV, -0.05, 0.05, 0, 0.001);
 
-  /** Stops of light a unit of sheen; fitted on the demo sitters against their clean pictures. */
+  /** Stops of light a unit of sheen, where not by share; fitted on the demo sitters. */
   private static final float STOPS = 1.27f;
 
   /** Where new passes begin, in percent. */
@@ -164,7 +164,7 @@ public final class Sheen implements PassKind {
         .map(r -> new Finding("finding.hotPlaces", r, r.before()));
   }
 
-  /** From the share that is usual, whatever the pass's. */
+  /** Stops at the hottest place, from the share that passes begin with, whatever this one's. */
   private static double hottest(EvaluationContext context) {
     Rect src = CoarseLight.rect(context.frame(), context.areaBounds(context.area()), 0);
     if (!context.pass().get(KNOWN) || src.isEmpty()) {
@@ -326,10 +326,7 @@ public final class Sheen implements PassKind {
     int level = frame.levelFor(BROAD_MM, 1.3);
     double px = frame.pxPerMm() / (1 << level);
     int reach = MaskedBlur.reach(BROAD_MM * px);
-    Hash h = new Hash().add(lampHash(p)).add(from.share());
-    if (p.get(BY_GLOSS)) {
-      h.add(from.taken());
-    }
+    Hash h = new Hash().add(lampHash(p)).add(from.share()).add(from.taken());
     if (p.get(BY_SHARE)) {
       h.add("byShare").add(from.oily());
       reach += MaskedBlur.reach(SOFT_MM * px);

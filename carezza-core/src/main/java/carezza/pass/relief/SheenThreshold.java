@@ -74,7 +74,7 @@ record SheenThreshold(double share, float taken, long oily) {
     }
     long key =
         new Hash().add(CoarseLight.key(context, "sheenFace", src)).add(lamp[0]).add(lamp[1]).get();
-    double[] shares = CoarseLight.numbers(context, key, src, c -> ofFace(c, lamp));
+    double[] shares = CoarseLight.numbers(context, key, src, c -> sharesOfFace(c, lamp));
     long oily = context.areaFingerprint(OILY, src);
     if (shares.length == 0) {
       return new SheenThreshold(set, TAKEN, oily);
@@ -88,7 +88,7 @@ record SheenThreshold(double share, float taken, long oily) {
   }
 
   /** The lamp's shares below which much of the area lies, and most; empty where there is none. */
-  private static double[] ofFace(CoarseLight c, double[] lamp) {
+  private static double[] sharesOfFace(CoarseLight c, double[] lamp) {
     boolean any = false;
     for (float w : c.mask().data()) {
       any |= w > 0;
