@@ -27,6 +27,7 @@ import carezza.spot.SkinSpot;
 import carezza.spot.SkinSpot.Proposal;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.stream.DoubleStream;
 
@@ -221,11 +222,8 @@ final class PictureInputs {
    */
   Reading amount(String reading) {
     PassKind kind =
-        Kinds.all().stream()
-            .filter(k -> k.amount().filter(a -> a.reading().equals(reading)).isPresent())
-            .findFirst()
-            .orElseThrow();
-    Amount amount = kind.amount().orElseThrow();
+        Kinds.all().stream().filter(k -> amount(k, reading).isPresent()).findFirst().orElseThrow();
+    Amount amount = amount(kind, reading).orElseThrow();
     SheetView bare =
         engine.view(
             sheet.muting(p -> Measuring.isJudged(p) || p.kind().stage() == Stage.FINISH),
@@ -237,6 +235,10 @@ final class PictureInputs {
     return Double.isNaN(was + is)
         ? Reading.missing(reading, amount.cannot())
         : Reading.reported(reading, was, is, "");
+  }
+
+  private static Optional<Amount> amount(PassKind kind, String reading) {
+    return kind.amounts().stream().filter(a -> a.reading().equals(reading)).findFirst();
   }
 
   private EvaluationContext below(SheetView view, Pass p) {

@@ -80,8 +80,8 @@ public interface PassKind {
   }
 
   /** How much there is of what it takes away, where it can say so. */
-  default Optional<Amount> amount() {
-    return Optional.empty();
+  default List<Amount> amounts() {
+    return List.of();
   }
 
   /** What was measured that recommends a pass of this kind. */

@@ -63,13 +63,14 @@ public final class Readings {
               Measure.of("toBeSeen", Format.WHOLE, ReadingInputs::toBeSeen, Need.FACE, Need.SKIN)
                   .unhurried()
                   .reported(),
-              amount("eyeShade"),
-              amount("hotPlaces")));
+              amount("eyeShade", Format.STOPS_DEEP),
+              amount("hotPlaces", Format.STOPS_DEEP),
+              amount("blownSheen", Format.CM2)));
 
   private Readings() {}
 
-  private static ReadingKind amount(String key) {
-    return Measure.of(key, Format.STOPS_DEEP, in -> in.amount(key), Need.FACE, Need.SKIN)
+  private static ReadingKind amount(String key, Format format) {
+    return Measure.of(key, format, in -> in.amount(key), Need.FACE, Need.SKIN)
         .unhurried()
         .reported();
   }

@@ -2,6 +2,7 @@ package carezza.sitter;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+import static org.assertj.core.api.Assertions.withinPercentage;
 
 import carezza.area.Area;
 import carezza.area.Stroke;
@@ -12,12 +13,16 @@ import carezza.engine.TileCache;
 import carezza.face.FaceMap;
 import carezza.face.Pin;
 import carezza.filter.Gaussian;
+import carezza.image.Rect;
 import carezza.image.RgbBlock;
 import carezza.image.SourcePicture;
 import carezza.pass.Amount;
 import carezza.pass.EvaluationContext;
+import carezza.pass.Known;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
+import carezza.pass.Summary;
+import carezza.reading.Reading;
 import carezza.setting.Field;
 import carezza.setting.FlagField;
 import carezza.setting.Place;
@@ -114,7 +119,7 @@ public class EvenOnSkinTest extends OnSkin {
     Pass below = laid.withArea(Area.WHOLE).withId(on.id() + 1);
     EvaluationContext now =
         e.view(pinned().withPasses(List.of(below, on)), () -> false).contextFor(on);
-    Amount.Left left = p.kind().amount().orElseThrow().left();
+    Amount.Left left = p.kind().amounts().get(0).left();
     return new double[] {left.of(before, before), left.of(before, now)};
   }
 
@@ -136,6 +141,38 @@ public class EvenOnSkinTest extends OnSkin {
     assertThat(hot[1] / hot[0]).as("of it left").isLessThan(0.6);
     assertThat(left(skin(tone, seed), sheen(), sheen())[0]).as("dull").isLessThan(0.03);
     assertThat(left(skin(tone, seed), unknown, sheen())[0]).isNaN();
+  }
+
+  private static double blownCm2(Pass p, MadeSkin s) {
+    EvaluationContext c =
+        engine(s).view(pinned().withPasses(List.of(p)), () -> false).contextFor(p);
+    Amount blown = p.kind().amounts().get(1);
+    assertThat(blown.reading()).isEqualTo("blownSheen");
+    return blown.left().of(c, c);
+  }
+
+  /** A soft disc is hot; in the middle of it all channels end at white. */
+  @Test
+  public void whatIsBlownInSheenIsMeasuredAndSaid() {
+    MadeSkin hot = skin(1, 4).withShine(X, Y, 16, 1.5);
+    RgbBlock b = read(engine(hot), pinned());
+    int white = 0;
+    for (int i = 0; i < b.size(); i++) {
+      white += Math.min(b.r()[i], Math.min(b.g()[i], b.b()[i])) >= 0.995 ? 1 : 0;
+    }
+    double cm2 = white / (100.0 * PX * PX);
+    assertThat(cm2).isBetween(1.5, 2.5);
+    double some = blownCm2(sheen(), hot);
+    assertThat(some).isCloseTo(cm2, withinPercentage(12));
+    assertThat(blownCm2(sheen(), skin(1, 4).withShine(X, Y, 16, 0.3))).isEqualTo(0);
+    assertThat(blownCm2(Pass.start(1, Kinds.of("sheen"), Area.WHOLE), skin(1, 4))).isNaN();
+    Reading blown = Reading.reported("blownSheen", some, some, "");
+    Rect all = new Rect(0, 0, W, H);
+    Known known = new KnownSheet(pinned(), all, List.of(blown));
+    assertThat(sheen().kind().summary(sheen(), known))
+        .contains(new Summary("sum.blownSheen", some));
+    Known none = new KnownSheet(pinned(), all, List.of());
+    assertThat(sheen().kind().summary(sheen(), none)).isEmpty();
   }
 
   /** Tiles of the engine end where they like, not where the shade does. */

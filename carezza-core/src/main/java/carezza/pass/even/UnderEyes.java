@@ -128,8 +128,8 @@ public final class UnderEyes implements PassKind {
 
   /** Stops by which the deeper shade is to be lightened. */
   @Override
-  public Optional<Amount> amount() {
-    return Optional.of(
+  public List<Amount> amounts() {
+    return List.of(
         new Amount(
             "eyeShade",
             (before, now) ->

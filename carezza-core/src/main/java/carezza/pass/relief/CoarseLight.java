@@ -21,6 +21,9 @@ import java.util.stream.IntStream;
 record CoarseLight(ColourRatios light, Plane mask, double px, int level) {
   private static final double GRID_MM = 3;
 
+  /** Light of every channel from which on nothing is drawn any more. */
+  private static final double BLOWN = 0.995;
+
   /** Finds numbers. */
   interface Numbers {
     double[] of(CoarseLight light);
@@ -65,6 +68,14 @@ record CoarseLight(ColourRatios light, Plane mask, double px, int level) {
         context.mask(context.area(), level, rect),
         context.frame().pxPerMm() / (1 << level),
         level);
+  }
+
+  /** Whether a pixel is white as the picture's white: all channels are blown, in a file that is. */
+  boolean isBlown(int i) {
+    double off = -Math.log(BLOWN) / Math.log(2);
+    return light.e().data()[i] >= -off
+        && Math.abs(light.c1().data()[i]) <= off
+        && Math.abs(light.c2().data()[i]) <= off;
   }
 
   /**

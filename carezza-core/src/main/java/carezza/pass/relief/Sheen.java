@@ -103,6 +103,9 @@ public final class Sheen implements PassKind {
   /** From so many stops there on a pass is recommended. */
   private static final double WORTH = 0.25;
 
+  /** Square centimetres that are blown from which on the pass says so. */
+  private static final double LEAST_BLOWN = 0.05;
+
   /** What is lowered there is as smooth as this: pores on a hot place do not show in it. */
   private static final double SOFT_MM = 1.3;
 
@@ -147,13 +150,16 @@ public final class Sheen implements PassKind {
 
   @Override
   public List<String> affects() {
-    return List.of("textureKept", "reliefKept", "smallFormsKept", "blotch", "halo", "hotPlaces");
+    return List.of(
+        "textureKept", "reliefKept", "smallFormsKept", "blotch", "halo", "hotPlaces", "blownSheen");
   }
 
-  /** Stops by which the hottest place is to be lowered. */
+  /** Stops by which the hottest place is to be lowered, and how much of it nothing is drawn in. */
   @Override
-  public Optional<Amount> amount() {
-    return Optional.of(new Amount("hotPlaces", (before, now) -> hottest(now), "lampUnknown"));
+  public List<Amount> amounts() {
+    return List.of(
+        new Amount("hotPlaces", (before, now) -> hottest(now), "lampUnknown"),
+        new Amount("blownSheen", (before, now) -> hotPlaces(now)[1], "lampUnknown"));
   }
 
   @Override
@@ -166,9 +172,14 @@ public final class Sheen implements PassKind {
 
   /** Stops at the hottest place, from the share that passes begin with, whatever this one's. */
   private static double hottest(EvaluationContext context) {
+    return hotPlaces(context)[0];
+  }
+
+  /** The same, and square centimetres of what is hot that are blown; NaN while unknown. */
+  private static double[] hotPlaces(EvaluationContext context) {
     Rect src = CoarseLight.rect(context.frame(), context.areaBounds(context.area()), 0);
     if (!context.pass().get(KNOWN) || src.isEmpty()) {
-      return Double.NaN;
+      return new double[] {Double.NaN, Double.NaN};
     }
     double[] lamp = lamp(context.pass());
     SheenThreshold from = from(context.on(context.pass().with(FROM, START_FROM)));
@@ -180,22 +191,24 @@ public final class Sheen implements PassKind {
             .add(from.taken())
             .add(from.oily())
             .get();
-    return CoarseLight.numbers(
-        context,
-        key,
-        src,
-        c -> {
-          Plane share = LampShare.of(c, lamp);
-          Plane oily = SheenThreshold.oily(context, c.level(), c.mask().rect());
-          double[] stops = new double[share.data().length];
-          for (int i = 0; i < stops.length; i++) {
-            boolean in = c.mask().data()[i] >= 0.5f;
-            stops[i] = in ? from.stops(share.data()[i], oily.data()[i]) : 0;
-          }
-          Arrays.sort(stops);
-          int of = (int) Math.round(HOTTEST_MM2 * c.px() * c.px());
-          return new double[] {Math.max(0, stops[Math.max(0, stops.length - 1 - of)])};
-        })[0];
+    return CoarseLight.numbers(context, key, src, c -> hotPlaces(context, c, lamp, from));
+  }
+
+  private static double[] hotPlaces(
+      EvaluationContext context, CoarseLight c, double[] lamp, SheenThreshold from) {
+    Plane share = LampShare.of(c, lamp);
+    Plane oily = SheenThreshold.oily(context, c.level(), c.mask().rect());
+    double[] stops = new double[share.data().length];
+    int blown = 0;
+    for (int i = 0; i < stops.length; i++) {
+      boolean in = c.mask().data()[i] >= 0.5f;
+      stops[i] = in ? from.stops(share.data()[i], oily.data()[i]) : 0;
+      blown += stops[i] > 0 && c.isBlown(i) ? 1 : 0;
+    }
+    Arrays.sort(stops);
+    int of = (int) Math.round(HOTTEST_MM2 * c.px() * c.px());
+    double hottest = Math.max(0, stops[Math.max(0, stops.length - 1 - of)]);
+    return new double[] {hottest, blown / (100 * c.px() * c.px())};
   }
 
   @Override
@@ -205,7 +218,12 @@ public final class Sheen implements PassKind {
 
   @Override
   public Optional<Summary> summary(Pass p, Known known) {
-    return p.get(KNOWN) ? Optional.empty() : Optional.of(new Summary("sum.lampUnknown", 0));
+    return p.get(KNOWN)
+        ? known
+            .reading("blownSheen")
+            .filter(r -> r.before() >= LEAST_BLOWN)
+            .map(r -> new Summary("sum.blownSheen", r.before()))
+        : Optional.of(new Summary("sum.lampUnknown", 0));
   }
 
   @Override
