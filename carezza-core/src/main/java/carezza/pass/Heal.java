@@ -21,8 +21,8 @@ import java.util.List;
  * @param dx where the source lies, relative to the mark
  * @param dy where the source lies, relative to the mark
  * @param share how much of the mark is taken away, in (0, 1]: less than 1 softens it
- * @param form how it is solved: {@link #FORMER}, {@link #SINGLY}, {@link #TOGETHER} or {@link
- *     #NOW}; a newer one is solved as now
+ * @param form how it is solved: {@link #FORMER}, {@link #SINGLY}, {@link #TOGETHER}, {@link
+ *     #ON_GROUND} or {@link #NOW}; a newer one is solved as now
  * @param turn degrees by which the source is turned clockwise about its middle before it is laid
  * @param extra what a newer version knows of it
  */
@@ -60,7 +60,13 @@ public record Heal(
    * and says nothing of the skin, and how much of a red mark lies in red light is told from what is
    * usual of blood too, since the place's own shade is no part of the mark.
    */
-  public static final int NOW = 4;
+  public static final int ON_GROUND = 4;
+
+  /**
+   * As {@link #ON_GROUND}, but a red mark that lies on shade deeper than itself is told from a dark
+   * spot by its colour, and what shows through it stays.
+   */
+  public static final int NOW = 5;
 
   /** How heals stand in the document. */
   public static final ItemsField.Form<Heal> FORM =

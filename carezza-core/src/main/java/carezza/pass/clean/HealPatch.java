@@ -74,7 +74,7 @@ final class HealPatch {
       roots[c] = roots(target.channel(c));
     }
     Optional<HealGround.Border> border =
-        h.form() >= Heal.NOW ? HealGround.border(h, site, roots) : Optional.empty();
+        h.form() >= Heal.ON_GROUND ? HealGround.border(h, site, roots) : Optional.empty();
     float[] ring = site.onRing().clone();
     border.ifPresent(site::leave);
     float[] outline = isKept ? MarkOutline.skin(site, roots, ring) : ones(target.size());
@@ -94,9 +94,8 @@ final class HealPatch {
     }
     if (isKept) {
       border.ifPresent(b -> clear(rest, b.beyond()));
-      boolean isSpot = h.form() >= Heal.TOGETHER && h.isRound();
-      boolean isTold = ShowingThrough.add(site, fill, rest, isSpot, isSpot && h.form() >= Heal.NOW);
-      if (!isTold && isSpot) {
+      boolean isTold = ShowingThrough.add(site, fill, rest, h);
+      if (!isTold && ShowingThrough.isSpot(h)) {
         UnderSpot.add(site, fill, rest, base);
       }
       MarkOutline.narrow(site, rest, outline);

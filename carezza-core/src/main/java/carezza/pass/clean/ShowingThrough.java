@@ -2,6 +2,8 @@ package carezza.pass.clean;
 
 import carezza.filter.Gaussian;
 import carezza.image.Plane;
+import carezza.pass.Heal;
+import java.util.Optional;
 
 /**
  * What of the skin shows through a mark. Blood takes green and blue light and lets red pass, so
@@ -42,13 +44,9 @@ final class ShowingThrough {
   /**
    * @param fill what the mark is filled with, three channels; is added to
    * @param rest target less fill; is taken from
-   * @param isSpot whether it is a spot, whose share in red is well known where it is strong; a
-   *     line's is not, since files keep colour coarser than light
-   * @param knowsBlood whether its share in red is told by {@link RedShare}
    * @return false where the mark takes red light as it takes green
    */
-  static boolean add(
-      HealSite site, float[][] fill, float[][] rest, boolean isSpot, boolean knowsBlood) {
+  static boolean add(HealSite site, float[][] fill, float[][] rest, Heal h) {
     double[] green = energies(site, rest[1], rest[1]);
     double mark = green[0] - green[1];
     if (green[2] < LEAST_RING || mark <= LEAST_ENERGY * green[1]) {
@@ -56,10 +54,15 @@ final class ShowingThrough {
     }
     double[] both = energies(site, rest[0], rest[1]);
     double r = (both[0] - both[1]) / mark;
-    if (r > MOST_RED) {
+    Optional<RedShare> red =
+        isSpot(h) && h.form() >= Heal.ON_GROUND
+            ? Optional.of(RedShare.of(site, fill, rest, r))
+            : Optional.empty();
+    boolean isBlood = h.form() >= Heal.NOW && red.filter(RedShare::isBlood).isPresent();
+    if (r > MOST_RED && !isBlood) {
       return false;
     }
-    float share = (float) Math.max(LEAST_RED, knowsBlood ? RedShare.of(site, fill, rest, r) : r);
+    float share = (float) Math.max(LEAST_RED, red.map(RedShare::known).orElse(r));
     float[] q = new float[rest[0].length];
     for (int i = 0; i < q.length; i++) {
       q[i] = rest[0][i] - share * rest[1][i];
@@ -69,7 +72,7 @@ final class ShowingThrough {
       return true;
     }
     double trust = Math.min(1, own[1] / own[0]);
-    double sure = isSpot ? Math.min(1, SURE * mark / green[1]) : 0;
+    double sure = isSpot(h) ? Math.min(1, SURE * mark / green[1]) : 0;
     float[] broad = Gaussian.blur(new Plane(site.rect(), q), FINE_MM * site.pxPerMm()).data();
     double[] slopes = new double[3];
     for (int c = 0; c < 3; c++) {
@@ -85,6 +88,13 @@ final class ShowingThrough {
       }
     }
     return true;
+  }
+
+  /**
+   * Whether its share in red is well known where it is strong; files keep a line's too coarsely.
+   */
+  static boolean isSpot(Heal h) {
+    return h.form() >= Heal.TOGETHER && h.isRound();
   }
 
   private static void add(float[] fill, float[] rest, float[] what, float share) {

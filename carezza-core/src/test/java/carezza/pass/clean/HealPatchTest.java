@@ -42,6 +42,40 @@ public class HealPatchTest {
     assertThat(now).as("blood that takes less red than usual").isLessThan(1.15 * together);
   }
 
+  /** Where a fold that is deeper than the mark runs through it, the fold stays. */
+  @Test
+  public void aFoldUnderARedMarkStays() {
+    double now = 0;
+    double byEnergy = 0;
+    Heal h = heal(8);
+    for (long seed = 1; seed <= 12; seed++) {
+      RgbBlock clean = DrawnSkin.skin(seed);
+      fold(clean, 0.45);
+      RgbBlock shot = DrawnSkin.marked(clean, DrawnSkin.BLOOD, 0.35, 4);
+      double left = DrawnSkin.apart(DrawnSkin.healed(shot, h), clean, h);
+      assertThat(left).as("seed %d", seed).isLessThan(DrawnSkin.apart(shot, clean, h));
+      now += left;
+      byEnergy += DrawnSkin.apart(DrawnSkin.healed(shot, h.inForm(Heal.ON_GROUND)), clean, h);
+      RgbBlock dark = DrawnSkin.marked(clean, DrawnSkin.DARK, 0.35, 4);
+      assertThat(DrawnSkin.healed(dark, h).g())
+          .as("no blood")
+          .isEqualTo(DrawnSkin.healed(dark, h.inForm(Heal.ON_GROUND)).g());
+    }
+    assertThat(now).isLessThan(0.6 * byEnergy);
+  }
+
+  /** A soft dark band aslant through the middle of the heal. */
+  private static void fold(RgbBlock b, double stops) {
+    for (int i = 0; i < b.size(); i++) {
+      double x = i % DrawnSkin.ALL.w() + 0.5 - 45;
+      double y = i / DrawnSkin.ALL.w() + 0.5 - 45;
+      double far = (0.9 * x + 0.44 * y) / (1.6 * DrawnSkin.PX);
+      for (int c = 0; c < 3; c++) {
+        b.channel(c)[i] *= (float) Math.pow(2, -stops * Math.exp(-far * far));
+      }
+    }
+  }
+
   @Test(dataProvider = "seeds")
   public void aDarkSpotLeavesNoTrace(long seed) {
     RgbBlock clean = DrawnSkin.skin(seed);

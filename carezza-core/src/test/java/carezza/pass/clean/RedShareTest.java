@@ -45,12 +45,16 @@ public class RedShareTest {
     return (both[0] - both[1]) / (green[0] - green[1]);
   }
 
+  private RedShare told() {
+    return RedShare.of(SITE, fill, rest, energy());
+  }
+
   @Test
   public void aMarkOnEvenSkinIsToldByItself() {
     for (double share : new double[] {0.1, 0.35, 0.55}) {
       for (long seed = 1; seed <= 6; seed++) {
         draw(share, 0.15, 0, seed);
-        assertThat(RedShare.of(SITE, fill, rest, energy())).isCloseTo(share, within(0.05));
+        assertThat(told().known()).isCloseTo(share, within(0.05));
       }
     }
   }
@@ -62,21 +66,37 @@ public class RedShareTest {
     double byEnergy = 0;
     for (long seed = 1; seed <= 24; seed++) {
       draw(0.35, 0.09, seed % 2 == 0 ? 0.06 : -0.03, seed);
-      now += Math.abs(RedShare.of(SITE, fill, rest, energy()) - 0.35);
+      now += Math.abs(told().known() - 0.35);
       byEnergy += Math.abs(energy() - 0.35);
     }
     assertThat(now).isLessThan(0.7 * byEnergy);
+  }
+
+  /** However much of what is dark there is the place's own; a dark spot is none. */
+  @Test
+  public void bloodIsToldByItsColour() {
+    int inShade = 0;
+    int deep = 0;
+    for (long seed = 1; seed <= 24; seed++) {
+      draw(0.35, 0.06, 0.08, seed);
+      inShade += told().isBlood() ? 1 : 0;
+      deep += energy() > 0.7 ? 1 : 0;
+      draw(0.95 * SKIN, 0.09, seed % 2 == 0 ? 0.06 : -0.03, seed);
+      assertThat(told().isBlood()).as("dark spot %d", seed).isFalse();
+    }
+    assertThat(deep).as("by energy no blood").isEqualTo(24);
+    assertThat(inShade).isGreaterThan(19);
   }
 
   /** Light of another colour is the same mark. */
   @Test
   public void aGainOfAChannelScalesTheShare() {
     draw(0.35, 0.09, 0.06, 3);
-    double was = RedShare.of(SITE, fill, rest, energy());
+    double was = told().known();
     for (int i = 0; i < rest[0].length; i++) {
       rest[0][i] *= 1.4f;
       fill[0][i] *= 1.4f;
     }
-    assertThat(RedShare.of(SITE, fill, rest, energy())).isCloseTo(1.4 * was, within(1e-4));
+    assertThat(told().known()).isCloseTo(1.4 * was, within(1e-4));
   }
 }
