@@ -175,7 +175,7 @@ public final class Sheen implements PassKind {
     return hotPlaces(context)[0];
   }
 
-  /** The same, and square centimetres of what is hot that are blown; NaN while unknown. */
+  /** The same, and square centimetres of the area that are blown; NaN while unknown. */
   private static double[] hotPlaces(EvaluationContext context) {
     Rect src = CoarseLight.rect(context.frame(), context.areaBounds(context.area()), 0);
     if (!context.pass().get(KNOWN) || src.isEmpty()) {
@@ -203,7 +203,7 @@ public final class Sheen implements PassKind {
     for (int i = 0; i < stops.length; i++) {
       boolean in = c.mask().data()[i] >= 0.5f;
       stops[i] = in ? from.stops(share.data()[i], oily.data()[i]) : 0;
-      blown += stops[i] > 0 && c.isBlown(i) ? 1 : 0;
+      blown += in && c.isBlown(i) ? 1 : 0;
     }
     Arrays.sort(stops);
     int of = (int) Math.round(HOTTEST_MM2 * c.px() * c.px());
