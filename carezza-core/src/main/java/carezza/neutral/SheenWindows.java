@@ -75,6 +75,10 @@ final class SheenWindows {
   private Optional<Sheen> window(int x0, int y0, int side, int least) {
     int stride = Math.max(1, (int) Math.round(side / READ));
     int across = (side - 1) / stride + 1;
+    int skin = skin(x0, y0, across, stride);
+    if (skin < LEAST_FILL * across * across || skin * stride * stride < least) {
+      return Optional.empty();
+    }
     float[][] rgb = new float[across * across][];
     long[] order = new long[rgb.length];
     int n = 0;
@@ -90,9 +94,6 @@ final class SheenWindows {
         n++;
       }
     }
-    if (n < LEAST_FILL * rgb.length || n * stride * stride < least) {
-      return Optional.empty();
-    }
     Arrays.sort(order, 0, n);
     int tail = Math.max(2, n / 40);
     return shining(
@@ -100,6 +101,18 @@ final class SheenWindows {
         mean(rgb, order, 4 * n / 10, 6 * n / 10),
         mean(rgb, order, 0, tail),
         mean(rgb, order, n - tail, n));
+  }
+
+  /** How many of the pixels that are read are skin. */
+  private int skin(int x0, int y0, int across, int stride) {
+    int n = 0;
+    for (int j = 0; j < across; j++) {
+      int row = (y0 + j * stride) * block.rect().w() + x0;
+      for (int i = 0; i < across; i++) {
+        n += mask.data()[row + i * stride] > SKIN ? 1 : 0;
+      }
+    }
+    return n;
   }
 
   private static Optional<Sheen> shining(double[] low, double[] mid, double[] dark, double[] high) {

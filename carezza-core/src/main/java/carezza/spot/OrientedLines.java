@@ -24,36 +24,61 @@ final class OrientedLines {
   static Plane along(Plane d, Plane trust, double half) {
     Plane out = new Plane(d.rect());
     int w = d.w();
-    int h = d.h();
     int n = (int) Math.ceil(half);
-    IntStream.range(0, h)
+    int[][] ways = new int[2 * DIRECTIONS][];
+    for (int k = 0; k < DIRECTIONS; k++) {
+      double c = Math.cos(k * Math.PI / DIRECTIONS);
+      double s = Math.sin(k * Math.PI / DIRECTIONS);
+      ways[2 * k] = steps(c, s, n);
+      ways[2 * k + 1] = steps(-c, -s, n);
+    }
+    IntStream.range(0, d.h())
         .parallel()
         .forEach(
             y -> {
               for (int x = 0; x < w; x++) {
-                if (trust.data()[y * w + x] <= 0.5f) {
-                  continue;
+                if (trust.data()[y * w + x] > 0.5f) {
+                  out.data()[y * w + x] = (float) most(d, x, y, ways, n);
                 }
-                double best = -Double.MAX_VALUE;
-                for (int k = 0; k < DIRECTIONS; k++) {
-                  double c = Math.cos(k * Math.PI / DIRECTIONS);
-                  double s = Math.sin(k * Math.PI / DIRECTIONS);
-                  best = Math.max(best, Math.min(mean(d, x, y, c, s, n), mean(d, x, y, -c, -s, n)));
-                }
-                out.data()[y * w + x] = (float) best;
               }
             });
     return out;
   }
 
-  private static double mean(Plane d, int x, int y, double c, double s, int n) {
-    double sum = 0;
+  /** Columns and rows of the pixels along a direction, one after the other, from 0 to n. */
+  private static int[] steps(double c, double s, int n) {
+    int[] out = new int[2 * n + 2];
     for (int k = 0; k <= n; k++) {
-      int u = (int) Math.round(x + k * c);
-      int v = (int) Math.round(y + k * s);
-      sum += u >= 0 && v >= 0 && u < d.w() && v < d.h() ? d.data()[v * d.w() + u] : 0;
+      out[2 * k] = (int) Math.round(k * c);
+      out[2 * k + 1] = (int) Math.round(k * s);
     }
-    return sum / (n + 1);
+    return out;
+  }
+
+  private static double most(Plane d, int x, int y, int[][] ways, int n) {
+    boolean inside = x >= n && y >= n && x < d.w() - n && y < d.h() - n;
+    double best = -Double.MAX_VALUE;
+    for (int k = 0; k < ways.length; k += 2) {
+      double one = mean(d, x, y, ways[k], inside);
+      // Half a line that has no more than the best whole one is not followed the other way.
+      if (one > best) {
+        best = Math.max(best, Math.min(one, mean(d, x, y, ways[k + 1], inside)));
+      }
+    }
+    return best;
+  }
+
+  /** Off the plane there is nothing. */
+  private static double mean(Plane d, int x, int y, int[] steps, boolean inside) {
+    float[] v = d.data();
+    int w = d.w();
+    double sum = 0;
+    for (int k = 0; k < steps.length; k += 2) {
+      int u = x + steps[k];
+      int t = y + steps[k + 1];
+      sum += inside || u >= 0 && t >= 0 && u < w && t < d.h() ? v[t * w + u] : 0;
+    }
+    return sum / (steps.length / 2);
   }
 
   /**
