@@ -2,6 +2,7 @@ package carezza.spot;
 
 import carezza.image.Plane;
 import java.util.Arrays;
+import java.util.stream.IntStream;
 
 /**
  * How much a response varies by itself about each place of the skin: 1.48 times the median of its
@@ -26,10 +27,13 @@ final class LocalSpread {
     int h = (int) (response.h() / cell) + 2;
     spread = new float[w * h];
     float all = median(response, trust, response.w() / 2.0, response.h() / 2.0, 1e9, px);
-    for (int k = 0; k < spread.length; k++) {
-      float s = median(response, trust, k % w * cell, k / w * cell, AROUND_MM * px, px);
-      spread[k] = Float.isNaN(s) ? all : s;
-    }
+    IntStream.range(0, spread.length)
+        .parallel()
+        .forEach(
+            k -> {
+              float s = median(response, trust, k % w * cell, k / w * cell, AROUND_MM * px, px);
+              spread[k] = Float.isNaN(s) ? all : s;
+            });
   }
 
   private static float median(
