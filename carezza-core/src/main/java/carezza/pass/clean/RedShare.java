@@ -68,7 +68,7 @@ record RedShare(double energy, double colour, double along, double skin) {
     return known * (energy + colour) / 2 + (1 - known) * USUAL * skin;
   }
 
-  /** Whether the place has a mark of blood, however much shade of its own. */
+  /** Whether the place has a mark of blood, on shade of its own that may be deeper. */
   boolean isBlood() {
     return energy < MOST_BY_ENERGY * skin && colour < MOST_BY_COLOUR * skin && along > LEAST_ALONG;
   }

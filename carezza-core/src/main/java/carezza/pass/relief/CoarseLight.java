@@ -21,7 +21,7 @@ import java.util.stream.IntStream;
 record CoarseLight(ColourRatios light, Plane mask, double px, int level) {
   private static final double GRID_MM = 3;
 
-  /** Light of every channel from which on nothing is drawn any more. */
+  /** Light of every channel from which on nothing is drawn any more, as in readings of skin. */
   private static final double BLOWN = 0.995;
 
   /** Finds numbers. */
@@ -70,7 +70,7 @@ record CoarseLight(ColourRatios light, Plane mask, double px, int level) {
         level);
   }
 
-  /** Whether a pixel is white as the picture's white: all channels are blown, in a file that is. */
+  /** Whether all channels of a pixel are at the picture's white. */
   boolean isBlown(int i) {
     double off = -Math.log(BLOWN) / Math.log(2);
     return light.e().data()[i] >= -off

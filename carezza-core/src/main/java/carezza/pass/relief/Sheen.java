@@ -154,7 +154,7 @@ public final class Sheen implements PassKind {
         "textureKept", "reliefKept", "smallFormsKept", "blotch", "halo", "hotPlaces", "blownSheen");
   }
 
-  /** Stops by which the hottest place is to be lowered, and how much of it nothing is drawn in. */
+  /** Stops by which the hottest place is to be lowered, and how much of the area is blown out. */
   @Override
   public List<Amount> amounts() {
     return List.of(

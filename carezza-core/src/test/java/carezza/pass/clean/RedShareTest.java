@@ -72,7 +72,7 @@ public class RedShareTest {
     assertThat(now).isLessThan(0.7 * byEnergy);
   }
 
-  /** However much of what is dark there is the place's own; a dark spot is none. */
+  /** Though the hollow that it lies in is a third deeper than the mark; a dark spot is none. */
   @Test
   public void bloodIsToldByItsColour() {
     int inShade = 0;
