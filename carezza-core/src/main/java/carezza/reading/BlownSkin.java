@@ -1,5 +1,6 @@
 package carezza.reading;
 
+import carezza.color.Blown;
 import carezza.color.ColorEncoding;
 import carezza.filter.Flood;
 import carezza.image.RgbBlock;
@@ -10,9 +11,6 @@ import java.util.function.IntPredicate;
  * and how much skin newly left the colours an sRGB screen can show.
  */
 final class BlownSkin {
-  /** Light from which a channel counts as blown. */
-  private static final float BLOWN = 0.995f;
-
   /** How far below 0 or above 1 a channel of sRGB has to be to be out of it. */
   private static final float OUT = 0.005f;
 
@@ -25,7 +23,7 @@ final class BlownSkin {
   }
 
   private static boolean isBlown(RgbBlock b, int i) {
-    return b.r()[i] >= BLOWN && b.g()[i] >= BLOWN && b.b()[i] >= BLOWN;
+    return Blown.isWhite(b.r()[i], b.g()[i], b.b()[i]);
   }
 
   private static boolean isOut(RgbBlock b, int i) {

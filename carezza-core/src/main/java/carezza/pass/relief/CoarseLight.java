@@ -1,5 +1,6 @@
 package carezza.pass.relief;
 
+import carezza.color.Blown;
 import carezza.image.Hash;
 import carezza.image.Plane;
 import carezza.image.Rect;
@@ -20,9 +21,6 @@ import java.util.stream.IntStream;
  */
 record CoarseLight(ColourRatios light, Plane mask, double px, int level) {
   private static final double GRID_MM = 3;
-
-  /** Light of every channel from which on nothing is drawn any more, as in readings of skin. */
-  private static final double BLOWN = 0.995;
 
   /** Finds numbers. */
   interface Numbers {
@@ -72,7 +70,7 @@ record CoarseLight(ColourRatios light, Plane mask, double px, int level) {
 
   /** Whether all channels of a pixel are at the picture's white. */
   boolean isBlown(int i) {
-    double off = -Math.log(BLOWN) / Math.log(2);
+    double off = -Math.log(Blown.LIGHT) / Math.log(2);
     return light.e().data()[i] >= -off
         && Math.abs(light.c1().data()[i]) <= off
         && Math.abs(light.c2().data()[i]) <= off;
