@@ -54,7 +54,7 @@ final class Chroma {
       }
     }
     double[][] kept = Arrays.copyOf(all, n);
-    Arrays.sort(kept, (x, y) -> Double.compare(x[2], y[2]));
+    Arrays.parallelSort(kept, (x, y) -> Double.compare(x[2], y[2]));
     return new Chroma(kept);
   }
 

@@ -134,6 +134,12 @@ public final class Tinge implements PassKind {
   public void apply(EvaluationContext context, RgbBlock b, float[] weight) {
     Pass p = context.pass();
     Colour tint = p.get(TINT);
+    Curve tones = p.get(TONES);
+    List<Dot> dots = p.get(DOTS);
+    Optional<Place> middle = p.get(MIDDLE);
+    boolean darkToo = p.get(DARK_TOO);
+    boolean over = p.get(MIX).equals("over");
+    double amount = p.get(AMOUNT) / 100 * p.strength();
     double side = Math.scalb(1.0, b.level());
     double px = context.frame().pxPerMm();
     float[] lab = new float[3];
@@ -146,14 +152,14 @@ public final class Tinge implements PassKind {
       double y = (b.rect().y() + i / b.rect().w() + 0.5) * side;
       CieLab.of(b.r()[i], b.g()[i], b.b()[i], lab);
       double near =
-          p.get(MIDDLE)
+          middle
               .map(m -> Math.exp(-Math.hypot(x - m.x(), y - m.y()) / (FADES_MM * px)))
               .orElse(1.0);
-      boolean dotted = p.get(DOTS).stream().anyMatch(d -> d.distance(x, y) < d.sizeMm() * px / 2);
-      double k = p.get(AMOUNT) / 100 * (dotted ? 1 : near) * p.get(TONES).at(lab[0]);
-      k *= w * p.strength() * (p.get(DARK_TOO) || lab[0] > 50 ? 1 : 0);
-      lab[1] += (float) (k * (tint.a() - (p.get(MIX).equals("over") ? lab[1] : 0)));
-      lab[2] += (float) (k * (tint.b() - (p.get(MIX).equals("over") ? lab[2] : 0)));
+      boolean dotted = dots.stream().anyMatch(d -> d.distance(x, y) < d.sizeMm() * px / 2);
+      double k = amount * (dotted ? 1 : near) * tones.at(lab[0]);
+      k *= w * (darkToo || lab[0] > 50 ? 1 : 0);
+      lab[1] += (float) (k * (tint.a() - (over ? lab[1] : 0)));
+      lab[2] += (float) (k * (tint.b() - (over ? lab[2] : 0)));
       if (k > 0) {
         CieLab.toLight(lab[0], lab[1], lab[2], lab);
         b.r()[i] = lab[0];
