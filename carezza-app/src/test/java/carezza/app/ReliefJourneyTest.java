@@ -8,6 +8,7 @@ import carezza.image.Rect;
 import carezza.pass.Pass;
 import carezza.reading.Reading;
 import java.util.List;
+import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.testfx.util.WaitForAsyncUtils;
@@ -66,6 +67,13 @@ public class ReliefJourneyTest extends BenchWindow {
   @Test(dependsOnMethods = "aLampIsPaintedAway")
   public void patchesAreProposedAndChangedByHand() throws Exception {
     add("relief", "dodge");
+    settle();
+    Node colour = robot.lookup("#bar-colour").query();
+    assertThat(colour.isDisabled()).isFalse();
+    robot.clickOn("#choice-mix-overlay");
+    until(colour::isDisabled);
+    robot.clickOn("#choice-mix-curves");
+    until(() -> !colour.isDisabled());
     settle();
     robot.clickOn("#findPatches");
     until(() -> robot.lookup("#offer-1").tryQuery().isPresent());

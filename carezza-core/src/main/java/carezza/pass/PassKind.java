@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
 import java.util.function.Supplier;
 
 /**
@@ -103,6 +104,11 @@ public interface PassKind {
    */
   default Optional<Pass> forJob(Pass p) {
     return Optional.empty();
+  }
+
+  /** Settings that change nothing as the others are set. */
+  default Set<Field<?>> idle(Pass p) {
+    return Set.of();
   }
 
   /** What can be done beside setting it. */

@@ -18,7 +18,9 @@ import carezza.image.SourcePicture;
 import carezza.pass.Frame;
 import carezza.pass.Pass;
 import carezza.pass.PassKind;
+import carezza.setting.ChoiceField;
 import carezza.setting.Field;
+import carezza.setting.FlagField;
 import carezza.setting.NumberField;
 import carezza.setting.Settings;
 import carezza.sheet.RunSheet;
@@ -55,6 +57,7 @@ public final class PassContract {
     RULES.put("what it is given is not written to", PassContract::givenIsLeft);
     RULES.put("only what it looks at matters", PassContract::looksAt);
     RULES.put("other settings, other tiles", PassContract::fingerprints);
+    RULES.put("idle settings change no bit", PassContract::idle);
     RULES.put("any light stays finite", PassContract::anyLight);
   }
 
@@ -398,6 +401,36 @@ public final class PassContract {
       }
     }
     return "";
+  }
+
+  /** As flags and choices are set, those that are said to be idle are put to both their ends. */
+  private String idle() {
+    Engine e = engine(skin(97, 65, 8, 6), 64);
+    Pass p = acting(e, PX_PER_MM);
+    for (Pass set : p.kind().fields().stream().flatMap(f -> set(p, f).stream()).toList()) {
+      for (Field<?> f : kind.idle(set)) {
+        List<Pass> ends = set(set, f);
+        RgbBlock first = all(e, sheet(PX_PER_MM, ends.get(0)), 0);
+        String d = difference(first, all(e, sheet(PX_PER_MM, ends.get(1)), 0));
+        if (!d.isEmpty()) {
+          return f.key() + " is said to be idle and changed " + d;
+        }
+      }
+    }
+    return "";
+  }
+
+  /** A pass with a number at its ends, with a flag off and on, with each choice. */
+  private static List<Pass> set(Pass p, Field<?> field) {
+    if (field instanceof NumberField f) {
+      return List.of(p.with(f, f.min()), p.with(f, f.max()));
+    }
+    if (field instanceof FlagField f) {
+      return List.of(p.with(f, false), p.with(f, true));
+    }
+    return field instanceof ChoiceField f
+        ? f.options().stream().map(o -> p.with(f, o)).toList()
+        : List.of();
   }
 
   private static <T> Pass atStart(Pass p, Field<T> f) {

@@ -158,6 +158,16 @@ public class PassContractTest {
         "a tile of other settings"
       },
       {
+        "idle settings change no bit",
+        new Gain("busy") {
+          @Override
+          public Set<Field<?>> idle(Pass p) {
+            return Set.copyOf(fields());
+          }
+        },
+        "times is said to be idle"
+      },
+      {
         "any light stays finite",
         new Gain("root") {
           @Override

@@ -18,6 +18,7 @@ import carezza.setting.Settings;
 import carezza.setting.Unit;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Predicate;
 
 /**
@@ -76,6 +77,12 @@ public final class Crop implements FramingKind {
   @Override
   public String key() {
     return "crop";
+  }
+
+  /** What has no longer side cannot be turned across. */
+  @Override
+  public Set<Field<?>> idle(Pass p) {
+    return Set.of(FREE, "square").contains(p.get(RATIO)) ? Set.of(ACROSS) : Set.of();
   }
 
   @Override

@@ -24,6 +24,7 @@ import carezza.setting.Settings;
 import carezza.setting.Unit;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 
 /**
@@ -100,6 +101,12 @@ public final class LightCurve implements PassKind {
   public List<String> affects() {
     return List.of(
         "lightness", "reliefKept", "blotch", "textureKept", "halo", "blown", "catchLights");
+  }
+
+  /** How far colour goes along is asked of the curve of light alone; the other mixes say it. */
+  @Override
+  public Set<Field<?>> idle(Pass p) {
+    return LightMix.of(p.get(MIX)) == LightMix.CURVES ? Set.of() : Set.of(COLOUR);
   }
 
   /** On nothing until it is painted; within skin where a face is known. */

@@ -35,6 +35,7 @@ import carezza.setting.Unit;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Supplier;
 
 /**
@@ -224,6 +225,12 @@ public final class Sheen implements PassKind {
             .filter(r -> r.before() >= LEAST_BLOWN)
             .map(r -> new Summary("sum.blownSheen", r.before()))
         : Optional.of(new Summary("sum.lampUnknown", 0));
+  }
+
+  /** How glossy the face is, is told by its own shares of the lamp alone. */
+  @Override
+  public Set<Field<?>> idle(Pass p) {
+    return p.get(BY_SHARE) ? Set.of() : Set.of(BY_GLOSS);
   }
 
   @Override
