@@ -51,8 +51,9 @@ final class LocalSpread {
     for (int y = y0; y <= y1; y += step) {
       for (int x = x0; x <= x1; x += step) {
         int i = y * response.w() + x;
-        boolean near = reach > 1e8 || Math.hypot(x - cx, y - cy) <= reach;
-        if (near && trust.data()[i] > 0.5f) {
+        double dx = x - cx;
+        double dy = y - cy;
+        if (trust.data()[i] > 0.5f && dx * dx + dy * dy <= reach * reach) {
           v[n++] = Math.abs(response.data()[i]);
         }
       }

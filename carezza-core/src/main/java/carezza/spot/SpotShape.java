@@ -128,7 +128,7 @@ record SpotShape(
         int x = c.x() + dx;
         int y = c.y() + dy;
         boolean isIn = x >= 0 && y >= 0 && x < bounds.w() && y < bounds.h();
-        if (isIn && Math.hypot(dx, dy) <= reach) {
+        if (isIn && dx * dx + dy * dy <= reach * reach) {
           count += off.at(y * bounds.w() + x, dx, dy) / depth >= 0.5 ? 1 : 0;
         }
       }
@@ -177,7 +177,7 @@ record SpotShape(
       for (int dx = -n; dx <= n; dx++) {
         int x = c.x() + dx;
         int y = c.y() + dy;
-        if (Math.hypot(dx, dy) > reach || x < 0 || y < 0 || x >= v.w() || y >= v.h()) {
+        if (dx * dx + dy * dy > reach * reach || x < 0 || y < 0 || x >= v.w() || y >= v.h()) {
           continue;
         }
         double m = (v.data()[y * v.w() + x] - at(plane, dx, dy)) / depth - TEXTURE;
@@ -216,7 +216,7 @@ record SpotShape(
     int reach = (int) Math.ceil(to);
     for (int dy = -reach; dy <= reach; dy++) {
       for (int dx = -reach; dx <= reach; dx++) {
-        double d = Math.hypot(dx, dy);
+        double d = Math.sqrt(dx * dx + dy * dy);
         int x = c.x() + dx;
         int y = c.y() + dy;
         if (d < from || d > to || x < 0 || y < 0 || x >= bounds.w() || y >= bounds.h()) {
