@@ -19,8 +19,12 @@ import carezza.pass.Frame;
  *   <li>flush = max(0, d - S20 d - u) with d = c1 - c2: redness wider than a mark;
  *   <li>blotch = max(0, c1 - S8 c1 - u) / (1 + m / v): small patches of either, less where the
  *       light itself has forms of their size (m, mean square of the middle band of E);
- *   <li>dE = {@link #FLUSH} flush + {@link #BLOTCH} blotch, and the ratios go the {@link #COLOUR}
- *       part of the way to their surround where there is a blotch.
+ *   <li>sallow = max(0, c2 - S8 c2 - {@link #REDDER} max(0, c1 - S8 c1) - u') / (1 + m / v): small
+ *       patches that are yellower and hardly redder, where they are darker than what is round them,
+ *       and not beyond that;
+ *   <li>dE = {@link #FLUSH} flush + {@link #BLOTCH} blotch + {@link #SALLOW} sallow, and the ratios
+ *       go the {@link #COLOUR} part of the way to their surround where there is a blotch or a
+ *       sallow patch.
  * </ul>
  *
  * S_x is the {@link Surround} at x mm. All fades towards the border of the area. The factors were
@@ -39,6 +43,14 @@ record PigmentFields(Plane c1, Plane c2, Plane e, Plane d1, Plane d2, Plane dE) 
 
   private static final float BLOTCH = 1.1f;
   private static final float COLOUR = 0.5f;
+
+  /** Stops of light a stop of what is sallow, at most. */
+  private static final float SALLOW = 4;
+
+  /** Pigment of freckles takes blue light and green: what is redder by so much is not sallow. */
+  private static final float REDDER = 3.5f;
+
+  private static final float USUAL_SALLOW = 0.02f;
 
   /** Stops that healthy skin differs by. */
   private static final float USUAL = 0.03f;
@@ -69,7 +81,16 @@ record PigmentFields(Plane c1, Plane c2, Plane e, Plane d1, Plane d2, Plane dE) 
     return Math.max(MaskedBlur.reach(sigmaPx), MaskedBlur.reach(BORDER_MM * pxPerMm));
   }
 
-  /** Surrounds of c1 - c2, c1 and c2, and the mean square of the middle band of E. */
+  /**
+   * What of a whole field is taken back.
+   *
+   * @param flush share of it
+   * @param blotches share of them
+   * @param sallow share of it
+   */
+  record Shares(float flush, float blotches, float sallow) {}
+
+  /** Surrounds of c1 - c2, c1 and c2, the mean square of the middle band of E, and E round it. */
   static FieldTiles surrounds(Frame frame) {
     int level = frame.levelFor(MIDDLE_INNER_MM, 1.2);
     double px = frame.pxPerMm() / (1 << level);
@@ -79,22 +100,15 @@ record PigmentFields(Plane c1, Plane c2, Plane e, Plane d1, Plane d2, Plane dE) 
   /**
    * @param below at the level of the split
    * @param sigmaMm of the split
-   * @param flush share of the flush that is taken back
-   * @param blotches share of the blotches
    */
   static PigmentFields of(
-      EvaluationContext context,
-      RgbBlock below,
-      Plane mask,
-      double sigmaMm,
-      float flush,
-      float blotches) {
+      EvaluationContext context, RgbBlock below, Plane mask, double sigmaMm, Shares take) {
     double px = context.frame().pxPerMm() / (1 << below.level());
     Plane[] round =
         surrounds(context.frame())
             .over(
                 context,
-                4,
+                5,
                 (b, m) -> surrounds(context.frame(), b, m),
                 below.level(),
                 below.rect());
@@ -115,9 +129,16 @@ record PigmentFields(Plane c1, Plane c2, Plane e, Plane d1, Plane d2, Plane dE) 
       float red = Math.max(0, d - USUAL);
       float forms = 1 + Math.max(0, round[3].data()[i]) / FORMS;
       float blotch = Math.max(0, a - USUAL) / forms;
-      dE.data()[i] = p * (flush * FLUSH * red + blotches * BLOTCH * blotch);
+      float light = take.flush() * FLUSH * red + take.blotches() * BLOTCH * blotch;
       float over = Math.max(0, a);
-      float back = -blotches * COLOUR * p * over / (over + USUAL);
+      float back = -take.blotches() * COLOUR * p * over / (over + USUAL);
+      if (take.sallow() > 0) {
+        float sallow = Math.max(0, b - USUAL_SALLOW - REDDER * over) / forms;
+        float darker = Math.max(0, round[4].data()[i] - broad[2].data()[i] - light);
+        light += take.sallow() * Math.min(SALLOW * sallow, darker);
+        back -= take.sallow() * COLOUR * p * sallow / (sallow + USUAL);
+      }
+      dE.data()[i] = p * light;
       d1.data()[i] = back * a;
       d2.data()[i] = back * b;
     }
@@ -140,7 +161,8 @@ record PigmentFields(Plane c1, Plane c2, Plane e, Plane d1, Plane d2, Plane dE) 
       Surround.of(d, mask, WIDE_MM * px, APART),
       Surround.of(c.c1(), mask, NEAR_MM * px, APART),
       Surround.of(c.c2(), mask, NEAR_MM * px, APART),
-      MaskedBlur.of(square, mask, MIDDLE_MEAN_MM * px, 0)
+      MaskedBlur.of(square, mask, MIDDLE_MEAN_MM * px, 0),
+      outer[0]
     };
   }
 }

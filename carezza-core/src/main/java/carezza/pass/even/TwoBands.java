@@ -26,6 +26,7 @@ import carezza.setting.Unit;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
 
 /**
  * Two bands: frequency separation at a size in mm. The broad band (Gaussian with sigma = size /
@@ -42,7 +43,8 @@ import java.util.OptionalDouble;
  * (a bell of the deviation), so that edges and planes, which are large, stay.
  *
  * <p>That is the former way, which passes without {@code byPigment} have. Now a wide redness and
- * small blotches are fields of their own strength: {@link PigmentFields}.
+ * small blotches are fields of their own strength, and so are sallow patches: {@link
+ * PigmentFields}. Flush, blotches and sallow patches are idle in the former way.
  */
 public final class TwoBands implements PassKind {
   private static final NumberField SPLIT =
@@ -62,6 +64,10 @@ public final class TwoBands implements PassKind {
   /** How much of small blotches is taken back. */
   private static final NumberField BLOTCHES =
       new NumberField("blotches", Unit.PERCENT, 0, 200, 100, 1).useful(50, 150).later();
+
+  /** How much is taken back of patches that are darker and yellower; nothing before. */
+  private static final NumberField SALLOW =
+      new NumberField("sallow", Unit.PERCENT, 0, 200, 0, 1).useful(50, 150).later();
 
   /** Where a new pass splits, mm: freckles lie in the fine band and stay. */
   private static final double BROADER = 2.5;
@@ -109,7 +115,7 @@ public final class TwoBands implements PassKind {
 
   @Override
   public List<Field<?>> fields() {
-    return List.of(SPLIT, EVENING, PIGMENT, FLUSH, BLOTCHES, HOLD);
+    return List.of(SPLIT, EVENING, PIGMENT, FLUSH, BLOTCHES, SALLOW, HOLD);
   }
 
   @Override
@@ -157,18 +163,27 @@ public final class TwoBands implements PassKind {
   @Override
   public Pass start(long id, Known known) {
     Pass p = PassKind.super.start(id, known);
-    return p.with(SPLIT, BROADER).with(EVENING, 100.0).with(PIGMENT, true).with(HOLD, 0.0);
+    return p.with(SPLIT, BROADER)
+        .with(EVENING, 100.0)
+        .with(PIGMENT, true)
+        .with(SALLOW, 100.0)
+        .with(HOLD, 0.0);
   }
 
   @Override
   public Settings sample(Frame frame) {
-    return Settings.start(fields()).with(PIGMENT, true).with(BLOTCHES, 80.0);
+    return Settings.start(fields()).with(PIGMENT, true).with(BLOTCHES, 80.0).with(SALLOW, 90.0);
   }
 
   @Override
   public List<Action> actions() {
     return List.of(
         new Action.Weigh("whySplit", SPLIT, List.of("broad_band", "fine_band"), SplitSizes::of));
+  }
+
+  @Override
+  public Set<Field<?>> idle(Pass p) {
+    return isByFields(p) ? Set.of() : Set.of(FLUSH, BLOTCHES, SALLOW);
   }
 
   private static boolean isByFields(Pass p) {
@@ -210,7 +225,7 @@ public final class TwoBands implements PassKind {
     Hash hash = new Hash().add(sigma).add(p.get(HOLD));
     int reach = 2 * MaskedBlur.reach(sigma * px);
     if (isByFields(p)) {
-      hash.add(p.get(FLUSH)).add(p.get(BLOTCHES));
+      hash.add(p.get(FLUSH)).add(p.get(BLOTCHES)).add(p.get(SALLOW));
       reach = Math.max(reach, PigmentFields.reach(sigma * px, px));
     }
     return new FieldTiles("twoBands", level, reach, hash.get());
@@ -283,6 +298,10 @@ public final class TwoBands implements PassKind {
     return SmoothGain.fields(c1, c2, soft[0], soft[1], soft[2]);
   }
 
+  private static float share(Pass p, NumberField f) {
+    return (float) (p.get(f) / 100);
+  }
+
   /** By what is blood and pigment; lightness that deviates little besides. */
   private static Plane[] byFields(
       EvaluationContext context, RgbBlock below, Plane mask, double px) {
@@ -295,8 +314,7 @@ public final class TwoBands implements PassKind {
             below,
             mask,
             sigmaMm(p),
-            (float) (p.get(FLUSH) / 100),
-            (float) (p.get(BLOTCHES) / 100));
+            new PigmentFields.Shares(share(p, FLUSH), share(p, BLOTCHES), share(p, SALLOW)));
     if (hold > 0) {
       Plane light =
           surround(context.frame())
