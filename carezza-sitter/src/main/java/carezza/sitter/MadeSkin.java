@@ -95,6 +95,12 @@ public final class MadeSkin {
     return this;
   }
 
+  /** A soft place with more pigment and less blood in it: yellower, darker and not redder. */
+  public MadeSkin withSallow(double x, double y, double sizeMm, double amount) {
+    bump(melanin, x, y, sizeMm / 2.355 * pxPerMm, amount);
+    return withRedness(x, y, sizeMm, -0.6 * amount);
+  }
+
   /** A soft place that is lighter or darker in light alone, stops. */
   public MadeSkin withForm(double x, double y, double sizeMm, double stops) {
     bump(shade, x, y, sizeMm / 2.355 * pxPerMm, stops);

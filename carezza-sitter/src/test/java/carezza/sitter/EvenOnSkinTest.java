@@ -25,6 +25,7 @@ import carezza.pass.Summary;
 import carezza.reading.Reading;
 import carezza.setting.Field;
 import carezza.setting.FlagField;
+import carezza.setting.NumberField;
 import carezza.setting.Place;
 import carezza.setting.PlaceField;
 import carezza.sheet.Kinds;
@@ -86,6 +87,36 @@ public class EvenOnSkinTest extends OnSkin {
     RgbBlock light = read(engine(formed), pinned());
     assertThat(stops(with(formed, started("twoBands", formed)), light, X, Y))
         .as("a form of light")
+        .isBetween(-0.03, 0.03);
+  }
+
+  /** Green over blue light, more where it is yellower. */
+  private static double yellow(RgbBlock b, double x, double y) {
+    return Gaussian.blur(b.plane(1), PX).at((int) x, (int) y)
+        / Gaussian.blur(b.plane(2), PX).at((int) x, (int) y);
+  }
+
+  @Test(dataProvider = "skins")
+  public void sallowPatchesAreEvenedWhereTheyAreDarker(double tone, long seed) {
+    MadeSkin sallow = skin(tone, seed).withSallow(X, Y, 6, 0.5);
+    MadeSkin lit = skin(tone, seed).withSallow(X, Y, 6, 0.5).withForm(X, Y, 6, 0.5);
+    RgbBlock clean = read(engine(skin(tone, seed)), pinned());
+    RgbBlock before = read(engine(sallow), pinned());
+    Pass p = started("twoBands", sallow);
+    RgbBlock now = with(sallow, p);
+    double fault = stops(before, clean, X, Y);
+    assertThat(fault).isLessThan(-0.1);
+    assertThat(stops(now, clean, X, Y) / fault).as("left").isBetween(-0.1, 0.5);
+    double off = yellow(before, X, Y) - yellow(clean, X, Y);
+    assertThat((yellow(now, X, Y) - yellow(clean, X, Y)) / off)
+        .as("yellow left")
+        .isBetween(0.2, 0.8);
+    Pass without = p.with((NumberField) p.settings().field("sallow"), 0.0);
+    assertThat(stops(with(sallow, without), clean, X, Y) / fault)
+        .as("left without")
+        .isGreaterThan(0.85);
+    assertThat(stops(with(lit, p), read(engine(lit), pinned()), X, Y))
+        .as("what is yellow and lighter")
         .isBetween(-0.03, 0.03);
   }
 
