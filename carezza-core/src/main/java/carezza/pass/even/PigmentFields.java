@@ -135,7 +135,7 @@ record PigmentFields(Plane c1, Plane c2, Plane e, Plane d1, Plane d2, Plane dE) 
       if (take.sallow() > 0) {
         float sallow = Math.max(0, b - USUAL_SALLOW - REDDER * over) / forms;
         float darker = Math.max(0, round[4].data()[i] - broad[2].data()[i] - light);
-        light += take.sallow() * Math.min(SALLOW * sallow, darker);
+        light += Math.min(take.sallow() * SALLOW * sallow, darker);
         back -= take.sallow() * COLOUR * p * sallow / (sallow + USUAL);
       }
       dE.data()[i] = p * light;
