@@ -57,7 +57,7 @@ public final class Crop implements FramingKind {
               "rootTwo",
               "threeTwo",
               "sixteenNine"));
-  private static final FlagField ACROSS = new FlagField("across", false);
+  static final FlagField ACROSS = new FlagField("across", false);
   static final NumberField LEFT = cut("cutLeft");
   static final NumberField TOP = cut("cutTop");
   static final NumberField RIGHT = cut("cutRight");

@@ -48,6 +48,16 @@ public class CropTest {
   }
 
   @Test
+  public void turningItAcrossIsIdleWhereNoSideIsLonger() {
+    for (String ratio : Crop.RATIO.options()) {
+      Pass p = crop(ratio, 3.3).with(Crop.LEFT, 10.0).with(Crop.BOTTOM, 7.0);
+      boolean same =
+          crop.framed(p, ALL).canvas().equals(crop.framed(p.with(Crop.ACROSS, true), ALL).canvas());
+      assertThat(crop.idle(p).contains(Crop.ACROSS)).as(ratio).isEqualTo(same);
+    }
+  }
+
+  @Test
   public void withoutATurnPixelsAreTheSources() {
     Framing f = crop.framed(crop("free", 0).with(Crop.LEFT, 25.0).with(Crop.TOP, 10.0), ALL);
     assertThat(f.isStraight()).isTrue();
