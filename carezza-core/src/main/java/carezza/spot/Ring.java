@@ -37,9 +37,9 @@ final class Ring {
     int n = 0;
     for (int y = Math.max(0, cy - reach); y <= Math.min(g.rect.h() - 1, cy + reach); y++) {
       for (int x = Math.max(0, cx - reach); x <= Math.min(g.rect.w() - 1, cx + reach); x++) {
-        double far = Math.sqrt((x - cx) * (x - cx) + (y - cy) * (y - cy));
+        double far = (x - cx) * (x - cx) + (y - cy) * (y - cy);
         int i = y * g.rect.w() + x;
-        if (far >= from && far <= to && g.skin.data()[i] >= TRUSTED) {
+        if (far >= from * from && far <= to * to && g.skin.data()[i] >= TRUSTED) {
           index[n] = i;
           dx[n] = x - cx;
           dy[n++] = y - cy;

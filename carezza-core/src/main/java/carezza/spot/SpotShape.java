@@ -216,10 +216,15 @@ record SpotShape(
     int reach = (int) Math.ceil(to);
     for (int dy = -reach; dy <= reach; dy++) {
       for (int dx = -reach; dx <= reach; dx++) {
-        double d = Math.sqrt(dx * dx + dy * dy);
+        double d = dx * dx + dy * dy;
         int x = c.x() + dx;
         int y = c.y() + dy;
-        if (d < from || d > to || x < 0 || y < 0 || x >= bounds.w() || y >= bounds.h()) {
+        if (d < from * from
+            || d > to * to
+            || x < 0
+            || y < 0
+            || x >= bounds.w()
+            || y >= bounds.h()) {
           continue;
         }
         int k = (int) ((Math.atan2(dy, dx) / (2 * Math.PI) + 1) * SECTORS) % SECTORS;

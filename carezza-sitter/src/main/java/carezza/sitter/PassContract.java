@@ -410,6 +410,9 @@ public final class PassContract {
     for (Pass set : p.kind().fields().stream().flatMap(f -> set(p, f).stream()).toList()) {
       for (Field<?> f : kind.idle(set)) {
         List<Pass> ends = set(set, f);
+        if (ends.size() < 2) {
+          return f.key() + " is said to be idle and is none of a number, a flag and a choice";
+        }
         RgbBlock first = all(e, sheet(PX_PER_MM, ends.get(0)), 0);
         String d = difference(first, all(e, sheet(PX_PER_MM, ends.get(1)), 0));
         if (!d.isEmpty()) {

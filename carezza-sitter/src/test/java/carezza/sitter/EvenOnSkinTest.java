@@ -65,9 +65,20 @@ public class EvenOnSkinTest extends OnSkin {
     return k.start(1, new KnownSheet(pinned(), engine(s).source().bounds(), List.of()));
   }
 
+  /** Red over green light. */
   private static double ratio(RgbBlock b, double x, double y) {
-    return Gaussian.blur(b.plane(0), PX).at((int) x, (int) y)
-        / Gaussian.blur(b.plane(1), PX).at((int) x, (int) y);
+    return ratio(b, 0, x, y);
+  }
+
+  /** Green over blue light, more where it is yellower. */
+  private static double yellow(RgbBlock b, double x, double y) {
+    return ratio(b, 1, x, y);
+  }
+
+  /** Light of a channel over that of the next. */
+  private static double ratio(RgbBlock b, int channel, double x, double y) {
+    return Gaussian.blur(b.plane(channel), PX).at((int) x, (int) y)
+        / Gaussian.blur(b.plane(channel + 1), PX).at((int) x, (int) y);
   }
 
   @Test(dataProvider = "skins")
@@ -88,12 +99,6 @@ public class EvenOnSkinTest extends OnSkin {
     assertThat(stops(with(formed, started("twoBands", formed)), light, X, Y))
         .as("a form of light")
         .isBetween(-0.03, 0.03);
-  }
-
-  /** Green over blue light, more where it is yellower. */
-  private static double yellow(RgbBlock b, double x, double y) {
-    return Gaussian.blur(b.plane(1), PX).at((int) x, (int) y)
-        / Gaussian.blur(b.plane(2), PX).at((int) x, (int) y);
   }
 
   @Test(dataProvider = "skins")

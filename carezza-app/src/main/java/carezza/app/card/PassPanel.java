@@ -44,7 +44,7 @@ final class PassPanel extends VBox {
     getStyleClass().add("pass-panel");
     getChildren().add(head(pass, menu));
     for (Field<?> f : pass.kind().fields()) {
-      Editors.of(f, edits(model, id)).ifPresent(e -> show(f, e));
+      Editors.of(f, edits(model, id)).ifPresent(this::show);
     }
     actions(pass, miniatures);
     if (pass.isPartlyUnknown()) {
@@ -101,10 +101,9 @@ final class PassPanel extends VBox {
             });
   }
 
-  private void show(Field<?> f, Editor e) {
+  private void show(Editor e) {
     getChildren().add(e.node());
     refresh.add(e::update);
-    refresh.add(p -> e.node().setDisable(p.kind().idle(p).contains(f)));
   }
 
   static Edits edits(BenchModel model, long id) {

@@ -41,8 +41,17 @@ public final class Editors {
 
   private Editors() {}
 
-  /** The editor of a field; none where only an action sets it. */
+  /** The editor of a field, at rest where the field is idle; none where only an action sets it. */
   public static Optional<Editor> of(Field<?> f, Edits edits) {
+    return ofType(f, edits).map(e -> new Made(e.node(), p -> update(e, f, p)));
+  }
+
+  private static void update(Editor e, Field<?> f, Pass p) {
+    e.update(p);
+    e.node().setDisable(p.kind().idle(p).contains(f));
+  }
+
+  private static Optional<Editor> ofType(Field<?> f, Edits edits) {
     if (f instanceof NumberField n) {
       return Optional.of(number(n, edits));
     }

@@ -19,16 +19,17 @@ import carezza.pass.Frame;
  *   <li>flush = max(0, d - S20 d - u) with d = c1 - c2: redness wider than a mark;
  *   <li>blotch = max(0, c1 - S8 c1 - u) / (1 + m / v): small patches of either, less where the
  *       light itself has forms of their size (m, mean square of the middle band of E);
- *   <li>sallow = max(0, c2 - S8 c2 - {@link #REDDER} max(0, c1 - S8 c1) - u') / (1 + m / v): small
- *       patches that are yellower and hardly redder, where they are darker than what is round them,
- *       and not beyond that;
- *   <li>dE = {@link #FLUSH} flush + {@link #BLOTCH} blotch + {@link #SALLOW} sallow, and the ratios
- *       go the {@link #COLOUR} part of the way to their surround where there is a blotch or a
- *       sallow patch.
+ *   <li>sallow = max(0, c2 - S8 c2 - {@link #REDDER} max(0, c1 - S8 c1) - u) / (1 + m / v): small
+ *       patches that are yellower and hardly redder;
+ *   <li>dE = {@link #FLUSH} flush + {@link #BLOTCH} blotch + {@link #SALLOW} sallow, the last no
+ *       more than the place is then darker than the 8 mm round it; the ratios go up to the {@link
+ *       #COLOUR} part of the way to their surround where there is a blotch or a sallow patch,
+ *       whether darker or not.
  * </ul>
  *
- * S_x is the {@link Surround} at x mm. All fades towards the border of the area. The factors were
- * fitted on the demo sitters against their clean pictures; they are not constants of skin.
+ * S_x is the {@link Surround} at x mm, u what healthy skin differs by. All fades towards the border
+ * of the area. The factors were fitted on the demo sitters against their clean pictures; they are
+ * not constants of skin.
  *
  * @param c1 broad band of log2 R/G
  * @param c2 broad band of log2 G/B
@@ -47,9 +48,10 @@ record PigmentFields(Plane c1, Plane c2, Plane e, Plane d1, Plane d2, Plane dE) 
   /** Stops of light a stop of what is sallow, at most. */
   private static final float SALLOW = 4;
 
-  /** Pigment of freckles takes blue light and green: what is redder by so much is not sallow. */
+  /** Freckles are redder and yellower: a stop redder takes so many of what counts as yellower. */
   private static final float REDDER = 3.5f;
 
+  /** As {@link #USUAL}, in c2 alone. */
   private static final float USUAL_SALLOW = 0.02f;
 
   /** Stops that healthy skin differs by. */
